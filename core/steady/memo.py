@@ -3,8 +3,9 @@
 from collections.abc import Callable, Hashable, Iterator
 from contextlib import contextmanager
 from contextvars import ContextVar
-from typing import Any, TypeVar
+from typing import Any, ParamSpec, TypeVar
 
+P = ParamSpec("P")
 T = TypeVar("T")
 MOST = 160
 """So much is kept of each work in one search: what is asked for again is asked for soon [our own]."""
@@ -56,15 +57,19 @@ def search_cache_scope(memo: SearchCache | None = None) -> Iterator[None]:
         _MEMO.reset(token)
 
 
-def cached(work: Callable[..., T], *of: Hashable) -> T:
-    """`work(*of)`, calculated once in a search; outside of one it is calculated each time. Nobody may change what it returns."""
+def cached(work: Callable[P, T], *of: P.args, **named: P.kwargs) -> T:
+    """`work(*of, **named)`, calculated once in a search; outside of one each time. Nobody may change what it returns.
+
+    What it is calculated from is hashable.
+    """
     memo = _MEMO.get()
     if memo is None:
-        return work(*of)
+        return work(*of, **named)
     kept = memo.kept.setdefault(work, {})
-    if of not in kept:
+    key: Hashable = (of, tuple(named.items()))
+    if key not in kept:
         if len(kept) >= memo.most:
             del kept[next(iter(kept))]
-        kept[of] = work(*of)
-    found: T = kept[of]
+        kept[key] = work(*of, **named)
+    found: T = kept[key]
     return found

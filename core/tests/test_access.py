@@ -41,7 +41,7 @@ class RoundCornerTest(unittest.TestCase):
 
     def test_headroom_lets_it_tilt_and_a_wide_one_is_refused(self) -> None:
         flat = round_corner_m(1.0, 1.0)
-        self.assertAlmostEqual(round_corner_m(1.0, 1.0, 0.0, 2.0), math.hypot(flat, 2.0), 6)
+        self.assertAlmostEqual(round_corner_m(1.0, 1.0, 0.0, headroom_m=2.0), math.hypot(flat, 2.0), 6)
         with self.assertRaises(InvalidInputError):
             round_corner_m(1.0, 0.3, 0.3)
 

@@ -33,7 +33,7 @@ class TakenIn(unittest.TestCase):
         return [(tick.about, tick.what) for tick in rails.ticks]
 
     def test_a_post_that_stands_two_inches_on_makes_one_bay_longer_and_one_shorter(self) -> None:
-        found = apply_measurement(self.job, "f", self.post.id, self.post.station_m + 2 * IN, frozenset())
+        found = apply_measurement(self.job, "f", self.post.id, at_m=self.post.station_m + 2 * IN, done=frozenset())
         self.assertEqual(
             found.spec,
             kind_of(found.spec).hold(self.job.structures[0].spec, self.post.id, self.post.station_m + 2 * IN),
@@ -47,7 +47,9 @@ class TakenIn(unittest.TestCase):
 
     def test_rails_that_are_up_are_trimmed_or_go_to_the_rack(self) -> None:
         ticks = self.rail_ticks()
-        found = apply_measurement(self.job, "f", self.post.id, self.post.station_m + 2 * IN, frozenset(ticks[1:3]))
+        found = apply_measurement(
+            self.job, "f", self.post.id, at_m=self.post.station_m + 2 * IN, done=frozenset(ticks[1:3])
+        )
         self.assertEqual([row.where for row in found.up], ["Bay 2, rails", "Bay 3, rails"])
         long, short = found.up
         self.assertIn("too short", long.says)  # the bay before the post grew
@@ -58,7 +60,9 @@ class TakenIn(unittest.TestCase):
         self.assertEqual(found.rack[0].count, 3)
 
     def test_what_stays_as_it_is_is_not_spoken_of(self) -> None:
-        found = apply_measurement(self.job, "f", self.post.id, self.post.station_m, frozenset(self.rail_ticks()))
+        found = apply_measurement(
+            self.job, "f", self.post.id, at_m=self.post.station_m, done=frozenset(self.rail_ticks())
+        )
         self.assertEqual((found.pieces, found.up, found.conflicts), ((), (), ()))
         self.assertEqual((found.hours_was, found.was), (found.hours_now, found.verdict))
 
@@ -67,7 +71,7 @@ class TakenIn(unittest.TestCase):
         job, names = self.job, [mark.id for mark in self.plan.marks]
         for number in (2, 5, 3):
             post = plan_structure(job, "f").marks[number]
-            found = apply_measurement(job, "f", post.id, post.station_m + IN, frozenset())
+            found = apply_measurement(job, "f", post.id, at_m=post.station_m + IN, done=frozenset())
             job = with_spec(job, "f", found.spec)
             self.assertEqual([mark.id for mark in plan_structure(job, "f").marks], names)
 
@@ -77,7 +81,9 @@ class TakenIn(unittest.TestCase):
                 post = self.plan.marks[number]
                 with self.subTest(number=number, off=off_m):
                     try:
-                        found = apply_measurement(self.job, "f", post.id, max(0.5, post.station_m + off_m), frozenset())
+                        found = apply_measurement(
+                            self.job, "f", post.id, at_m=max(0.5, post.station_m + off_m), done=frozenset()
+                        )
                     except InvalidInputError:
                         continue
                     marks = plan_structure(with_spec(self.job, "f", found.spec), "f").marks
@@ -88,12 +94,12 @@ class TakenIn(unittest.TestCase):
         job = JobDocument(name="x", structures=(Structure(name="Deck", spec=spec),))
         plan = plan_structure(job, "d")
         beam = next(handle for handle in plan.handles if handle.holds)
-        found = apply_measurement(job, "d", beam.id, beam.station_m - 3 * IN, frozenset())
+        found = apply_measurement(job, "d", beam.id, at_m=beam.station_m - 3 * IN, done=frozenset())
         self.assertNotEqual(found.spec, spec)
         self.assertIn(found.verdict, STATES)
 
     def test_what_cannot_be_taken_in_is_refused(self) -> None:
         with self.assertRaises(InvalidInputError):
-            apply_measurement(self.job, "f", self.post.id, -1.0, frozenset())
+            apply_measurement(self.job, "f", self.post.id, at_m=-1.0, done=frozenset())
         with self.assertRaises(InvalidInputError):
-            apply_measurement(self.job, "nobody", self.post.id, 1.0, frozenset())
+            apply_measurement(self.job, "nobody", self.post.id, at_m=1.0, done=frozenset())

@@ -14,7 +14,7 @@ from tests.lane import many
 
 def widths(run: float, zones: list[tuple[float, float]], most: float = 96, least: float = 24) -> list[float]:
     """Bay widths in inches."""
-    found = bays_round_zones(run * IN, most * IN, least * IN, [(a * IN, b * IN) for a, b in zones])
+    found = bays_round_zones(run * IN, most * IN, least * IN, zones=[(a * IN, b * IN) for a, b in zones])
     return [round((b - a) / IN, 6) for a, b in itertools.pairwise(found.stations_m)]
 
 
@@ -61,7 +61,8 @@ class ZonesTest(unittest.TestCase):
         self.assertEqual(len(widths(1200, [(180, 200), (560, 590)])), 13)
         self.assertEqual(widths(400, [(100, 220)]), [])
         self.assertEqual(
-            bays_round_zones(400 * IN, 96 * IN, 24 * IN, [(100 * IN, 220 * IN)]).reason, "zone wider than longest bay"
+            bays_round_zones(400 * IN, 96 * IN, 24 * IN, zones=[(100 * IN, 220 * IN)]).reason,
+            "zone wider than longest bay",
         )
 
     def test_a_post_may_stand_on_an_edge_and_between_touching_zones(self) -> None:
@@ -79,7 +80,7 @@ class ZonesTest(unittest.TestCase):
                 a = rng.randint(0, run - 8)
                 zones.append((a, a + rng.randint(6, 50)))
             best = exhaustive(run, most, least, zones)
-            found = bays_round_zones(run * IN, most * IN, least * IN, [(a * IN, b * IN) for a, b in zones])
+            found = bays_round_zones(run * IN, most * IN, least * IN, zones=[(a * IN, b * IN) for a, b in zones])
             if best is None:
                 self.assertFalse(found.fits and run > most, (seed, run, most, zones))
                 continue
@@ -96,7 +97,7 @@ class ZonesTest(unittest.TestCase):
             rng = random.Random(seed)
             run, most = rng.uniform(60, 2400), rng.uniform(60, 120)
             zones = [(a, a + rng.uniform(4, 80)) for a in (rng.uniform(0, run) for _ in range(rng.randint(0, 6)))]
-            found = bays_round_zones(run * IN, most * IN, 24 * IN, [(a * IN, b * IN) for a, b in zones])
+            found = bays_round_zones(run * IN, most * IN, 24 * IN, zones=[(a * IN, b * IN) for a, b in zones])
             if not found.fits:
                 self.assertIn(found.reason, ("zone wider than longest bay", "no layout"))
                 continue
@@ -108,14 +109,14 @@ class ZonesTest(unittest.TestCase):
                 self.assertFalse(any(a + 1e-5 < post / IN < b - 1e-5 for a, b in zones), seed)
 
     def test_scaling_a_run_scales_its_bays(self) -> None:
-        small = bays_round_zones(10.0, 2.4, 0.6, [(4.0, 5.1)])
-        large = bays_round_zones(20.0, 4.8, 1.2, [(8.0, 10.2)])
+        small = bays_round_zones(10.0, 2.4, 0.6, zones=[(4.0, 5.1)])
+        large = bays_round_zones(20.0, 4.8, 1.2, zones=[(8.0, 10.2)])
         for a, b in zip(small.stations_m, large.stations_m, strict=True):
             self.assertAlmostEqual(2 * a, b, 5)
 
     def test_beyond_the_work_limit_it_says_so(self) -> None:
         run = 1000 * 95
         zones = [(run * k / 7, run * k / 7 + 40) for k in range(1, 7)]
-        found = bays_round_zones(run * IN, 96 * IN, 24 * IN, [(a * IN, b * IN) for a, b in zones])
+        found = bays_round_zones(run * IN, 96 * IN, 24 * IN, zones=[(a * IN, b * IN) for a, b in zones])
         self.assertTrue(found.fits)
         self.assertFalse(found.proved)

@@ -64,7 +64,7 @@ class MeshTest(unittest.TestCase):
             self.assertAlmostEqual(found.bay_m * found.bays, run, places=9)
             self.assertLessEqual(found.bay_m, 10 * FT + 1e-9)
             self.assertGreaterEqual(found.rail_sticks * (21 * FT - 3 * IN) + 3 * IN, run - 1e-9)
-        brace = terminal_brace(3000, 1.8, 0.9, 3.0)
+        brace = terminal_brace(3000, 1.8, 0.9, brace_run_m=3.0)
         self.assertAlmostEqual(brace.rod_n**2, brace.brace_n**2 + brace.line_post_down_n**2, places=3)
 
     def test_tubes_by_integration(self) -> None:
@@ -130,7 +130,7 @@ class GateTest(unittest.TestCase):
             about = gate.opening_n * opening / 2 + gate.tail_n * (opening + tail / 2)
             held = gate.front_closed_n * opening + gate.rear_closed_n * (opening + gate.rollers_m)
             self.assertAlmostEqual(about, held, places=3)
-        wind = slide_wind(240, 3.6, 1.8, 1.5, caught=False)
+        wind = slide_wind(240, 3.6, 1.8, rollers_m=1.5, caught=False)
         self.assertAlmostEqual(wind.front_n + wind.rear_n, wind.force_n, places=6)
 
 
@@ -149,7 +149,7 @@ class StairTest(unittest.TestCase):
             found = flights(ask)
             self.assertAlmostEqual(found.risers * found.riser_m, ask.rise_m, places=9)
             self.assertAlmostEqual(found.landing_height_m + ask.upper_risers * found.riser_m, ask.rise_m, places=9)
-        nosing, area = tiers([3.0, 2.5], 1, 2, 0.3)
+        nosing, area = tiers([3.0, 2.5], 1, 2, going_m=0.3)
         self.assertAlmostEqual(nosing, 2 * 5.5 + 2 * 0.3 * 3, places=9)
         self.assertAlmostEqual(area, (3 + 0.6) * (2.5 + 0.6) - 3 * 2.5, places=9)
 
@@ -161,22 +161,24 @@ class StairTest(unittest.TestCase):
         self.assertAlmostEqual(stringer.throat_m, 0.286 - deep, places=12)
         middle = replace(stringer, middle=True)
         self.assertAlmostEqual(middle.moment_n_m(2.4, 1000) * 4, stringer.moment_n_m(2.4, 1000), places=6)
-        self.assertLess(middle.sag_m(2.4, 1000, 0.038, 9e9), stringer.sag_m(2.4, 1000, 0.038, 9e9) / 10)
+        self.assertLess(
+            middle.sag_m(2.4, 1000, 0.038, modulus_pa=9e9), stringer.sag_m(2.4, 1000, 0.038, modulus_pa=9e9) / 10
+        )
 
     def test_hands_and_spheres(self) -> None:
-        self.assertEqual(grasp("us", 1.5 * IN, 3.5 * IN, 0.0, False).says, "finger recess")
-        self.assertEqual(grasp("uk", 0.04, 0.04, 0.0, True).says, "graspable")
+        self.assertEqual(grasp("us", 1.5 * IN, 3.5 * IN, edge_m=0.0, round_=False).says, "finger recess")
+        self.assertEqual(grasp("uk", 0.04, 0.04, edge_m=0.0, round_=True).says, "graspable")
         with self.assertRaises(OutOfScopeError):
-            grasp("uk", 0.04, 0.09, 0.0, False)
-        self.assertTrue(open_riser("us", 0.12, 0.038, 5).passes)
-        self.assertFalse(open_riser("nz", 0.18, 0.038, 2).passes)
+            grasp("uk", 0.04, 0.09, edge_m=0.0, round_=False)
+        self.assertTrue(open_riser("us", 0.12, 0.038, risers=5).passes)
+        self.assertFalse(open_riser("nz", 0.18, 0.038, risers=2).passes)
 
 
 class BoardTest(unittest.TestCase):
     def test_diagonal_rows_by_sampling(self) -> None:
         """Points of a fine grid: the share under boards is that of the rows; the longest row is the plateau and a width."""
         long, wide, board, gap = 4.9, 3.6, 0.14, 0.003
-        found = diagonal(long, wide, board, gap)
+        found = diagonal(long, wide, board, gap_m=gap)
         n, under = 500, 0
         for i, j in itertools.product(range(n), repeat=2):
             across = ((i + 0.5) / n * long + (j + 0.5) / n * wide) / math.sqrt(2)
@@ -205,15 +207,15 @@ class BoardTest(unittest.TestCase):
         )
         found = sleepers(deck)
         self.assertAlmostEqual(found.pressure_pa * found.count * 0.0889 * 3.05, 2400 * 3.66 * 3.05, places=3)
-        self.assertFalse(blocks_allowed("us", 15, 0.4, False, True))
+        self.assertFalse(blocks_allowed("us", 15, 0.4, attached=False, beams=True))
         with self.assertRaises(OutOfScopeError):
-            blocks_allowed("nz", 15, 0.4, False, False)
+            blocks_allowed("nz", 15, 0.4, attached=False, beams=False)
 
     def test_movement_and_racks(self) -> None:
         heat = Heat(length_m=2.4, coefficient=60, now=10, coldest=-20, hottest=50)
         self.assertAlmostEqual(heat.grows_m + heat.shrinks_m, 60e-6 * 2.4 * 70, places=12)
-        self.assertEqual(panel_slope(1.8, 0.4, 0.3, 0.35).how, "shorter panels")
-        both = stiffened(1000, 4000, 2.4, 200)
+        self.assertEqual(panel_slope(1.8, 0.4, 0.3, step_most_m=0.35).how, "shorter panels")
+        both = stiffened(1000, 4000, 2.4, line_n_per_m=200)
         self.assertAlmostEqual(both.sag_m, 5 * 200 * 2.4**4 / 384 / 5000, places=12)
 
 
@@ -279,10 +281,10 @@ class EdgeAndRoofTest(unittest.TestCase):
         rng = random.Random(5)
         for _ in range(200):
             radius, angle, error = rng.uniform(0.5, 8), rng.uniform(0.3, 6), rng.uniform(0.001, 0.02)
-            arc = arc_of(radius, angle, None, error)
+            arc = arc_of(radius, angle, None, error_most_m=error)
             self.assertLessEqual(arc.error_m, error + 1e-9)
             if arc.facets > 1:
-                self.assertGreater(arc_of(radius, angle, arc.facets - 1, None).error_m, error - 1e-9)
+                self.assertGreater(arc_of(radius, angle, arc.facets - 1, error_most_m=None).error_m, error - 1e-9)
             self.assertAlmostEqual(arc.turn_rad * arc.facets, angle, places=9)
         radius, angle = by_chord(4.0, 0.7)
         self.assertAlmostEqual(2 * radius * math.sin(angle / 2), 4.0, places=9)
@@ -297,7 +299,7 @@ class EdgeAndRoofTest(unittest.TestCase):
     def test_a_tie_holds_the_half_that_it_is_cut_from(self) -> None:
         for tie_m in (0.0, 0.2):
             width, pitch, line = 4.2, 0.45, 900.0
-            found = gable_tie(width, pitch, line, tie_m, "board")
+            found = gable_tie(width, pitch, line, tie_m=tie_m, ridge="board")
             high = width / 2 * math.tan(pitch)
             # Moments of one rafter about the ridge: its eave's reaction, its load, the tie.
             half = width / 2
@@ -307,7 +309,7 @@ class EdgeAndRoofTest(unittest.TestCase):
                 line * half * x - line * x * x / 2 - found.tie_n * max(0.0, x * math.tan(pitch) - tie_m) for x in grid
             )
             self.assertAlmostEqual(found.rafter_n_m, peak, delta=0.5)
-        self.assertAlmostEqual(gable_tie(4.2, 0.45, 900, 0, "beam").ridge_n, 900 * 2.1, places=9)
+        self.assertAlmostEqual(gable_tie(4.2, 0.45, 900, tie_m=0, ridge="beam").ridge_n, 900 * 2.1, places=9)
 
     def test_the_figures_join(self) -> None:
         """Along the roof no stretch is blown harder than its first zone; a half no less than the mean; obstructed lifts more."""
@@ -321,7 +323,7 @@ class EdgeAndRoofTest(unittest.TestCase):
 
     def test_water_and_sheets(self) -> None:
         self.assertGreater(gutter_m3_per_s(4400e-6, "box", 1), gutter_m3_per_s(4400e-6, "half round", 1))
-        found = rect_sheets(7.3, 4.3, 0.61, 3.6, (0.15, 0.0))
+        found = rect_sheets(7.3, 4.3, 0.61, sheet_m=3.6, laps_m=(0.15, 0.0))
         self.assertGreaterEqual(found.strips * 0.61, 7.3)
         self.assertGreaterEqual(found.each * 3.6 - (found.each - 1) * 0.15, 4.3)
 

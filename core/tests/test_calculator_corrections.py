@@ -9,7 +9,7 @@ from steady.calculators.model import answer
 
 
 def ask(name: str, output: str, unit: str = "", **inputs: Any) -> object:
-    found = answer(find(name), dict(inputs), output, unit)
+    found = answer(find(name), dict(inputs), output, unit=unit)
     assert found.status == "ok", found
     return found.value
 
@@ -115,7 +115,7 @@ class CorrectedTest(unittest.TestCase):
 
     def test_plain_numbers_lengths_and_stiffness_as_people_write_them(self) -> None:
         self.assertEqual(ask("setout.bays", "bays", run="7'-6\"", bay_max="4 ft"), 2)
-        made = answer(find("timber.section"), {"size": "2x10", "plies": "3"}, "area", "in2")
+        made = answer(find("timber.section"), {"size": "2x10", "plies": "3"}, "area", unit="in2")
         self.assertEqual(made.status, "ok", made.reason)
 
 

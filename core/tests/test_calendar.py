@@ -201,22 +201,22 @@ class CalendarTest(unittest.TestCase):
 
     def test_a_task_is_pulled_and_what_it_pushes_is_told(self) -> None:
         job = fences()
-        answer = move(job, "f0/dig", "2026-12-14", MONDAY)
+        answer = move(job, "f0/dig", "2026-12-14", today=MONDAY)
         self.assertEqual(of(answer.calendar, "f0/dig")[0][:10], "2026-12-14")
         self.assertIn("f0/set", {item.task for item in answer.pushed})
         again = dataclasses.replace(job, calendar=answer.terms)
         self.assertEqual(of(calendar(again, MONDAY), "f0/dig"), of(answer.calendar, "f0/dig"))
-        back = move(again, "f0/dig", "", MONDAY)
+        back = move(again, "f0/dig", "", today=MONDAY)
         self.assertEqual(of(back.calendar, "f0/dig"), of(calendar(job, MONDAY), "f0/dig"))
 
     def test_what_cannot_be_is_refused_with_what_it_waits_for(self) -> None:
         with self.assertRaises(InvalidInputError) as caught:
-            move(fences(), "f0/rails", "2026-12-07", MONDAY)
+            move(fences(), "f0/rails", "2026-12-07", today=MONDAY)
         self.assertIn("It can't begin before", caught.exception.message)
         self.assertIn("waits for Fence f0: Set", caught.exception.message)
         for task, on in (("nothing", "2026-12-07"), ("f0/dig", "soon")):
             with self.assertRaises(InvalidInputError):
-                move(fences(), task, on, MONDAY)
+                move(fences(), task, on, today=MONDAY)
 
     def test_what_cannot_be_planned_is_told_and_the_rest_is_laid(self) -> None:
         job = fences(2)

@@ -115,8 +115,10 @@ class BentTest(unittest.TestCase):
 
     def test_fixed_posts_and_pockets_by_hand(self) -> None:
         self.assertAlmostEqual(fixed_moment_n_m(5968, 4, 2.495), 5968 * 2.495 / 4)
-        self.assertAlmostEqual(fixed_drift_m(4000, 4, 2.5, 1e-5, 1e10), 1000 * 2.5**3 / (3 * 1e10 * 1e-5))
-        held = pocket(80.2 * LB, 7.5 * FT, 5 * IN, 1 * IN)
+        self.assertAlmostEqual(
+            fixed_drift_m(4000, 4, 2.5, post_m4=1e-5, modulus_pa=1e10), 1000 * 2.5**3 / (3 * 1e10 * 1e-5)
+        )
+        held = pocket(80.2 * LB, 7.5 * FT, 5 * IN, below_m=1 * IN)
         self.assertAlmostEqual(held.upper_n - held.lower_n, 80.2 * LB)
         # Moments about the lower bearing: push at 91 in over it and 5 in more against the upper one's 5.
         self.assertAlmostEqual(held.upper_n * 5, 80.2 * LB * (91 + 5), places=6)
@@ -149,7 +151,7 @@ class HipTest(unittest.TestCase):
 class LengthTest(unittest.TestCase):
     def test_jacks_by_vectors(self) -> None:
         run, pitch, spacing, thick = 6.5 * FT, math.radians(25), 2 * FT, 1.5 * IN
-        found = c.jack_set(run, pitch, spacing, thick)
+        found = c.jack_set(run, pitch, spacing, hip_m=thick)
         for k, length in enumerate(found, start=1):
             # A jack stands so far from the ring's corner; it rises from the eave to the hip's face, half its thickness before
             # the hip's middle, measured square to the hip at 45 degrees in plan.
@@ -183,7 +185,7 @@ class LengthTest(unittest.TestCase):
 
     def test_members_from_both_ends_meet(self) -> None:
         for most in (0.3, 0.61, 1.1):
-            found = c.members(18 * FT, 1.5 * IN, 2 * IN, most)
+            found = c.members(18 * FT, 1.5 * IN, 2 * IN, most_m=most)
             self.assertLessEqual(found.spacing_m, most + 1e-9)
             self.assertAlmostEqual(found.at_m(found.count, "far face"), 18 * FT - 2 * IN, places=9)
             if found.count > 2:
@@ -268,7 +270,7 @@ class ShadeTest(unittest.TestCase):
     def test_whole_slats_reach_the_wish_and_one_less_does_not(self) -> None:
         across = across_sun(math.radians(55), math.radians(240), 0.0)
         for share in (0.3, 0.5, 0.6, 0.75):
-            found = count_for(1.417, 0.038, 0.038, across, share)
+            found = count_for(1.417, 0.038, 0.038, across=across, share=share)
             self.assertGreaterEqual(found.blocked, share - 1e-9)
             casts = found.blocked / found.count
             self.assertLess(casts * (found.count - 1), share)
@@ -288,8 +290,12 @@ class ShadeTest(unittest.TestCase):
             self.assertAlmostEqual(found.covered, shaded / points**2, delta=0.02)
 
     def test_afternoon_sun_and_two_ways_to_turn_the_slats(self) -> None:
-        altitude, azimuth = sun_position(math.radians(-36.85), math.radians(174.76), date(2026, 1, 15), 16.0, 13.0)
-        north, east = (blocked(0.045, 0.045, 0.15, across_sun(altitude, azimuth, run)) for run in (0.0, math.pi / 2))
+        altitude, azimuth = sun_position(
+            math.radians(-36.85), math.radians(174.76), date(2026, 1, 15), local_hours=16.0, utc_offset_hours=13.0
+        )
+        north, east = (
+            blocked(0.045, 0.045, 0.15, across=across_sun(altitude, azimuth, run)) for run in (0.0, math.pi / 2)
+        )
         self.assertGreater(north, east)
 
 
@@ -399,7 +405,10 @@ class LoadTest(unittest.TestCase):
     def test_more_slats_never_catch_less_wind_and_closed_ones_count_whole(self) -> None:
         for school in RULEBOOKS:
             book, place = rulebook(school), self.PLACES[school]
-            found = [r.open_slats_pa(book, place, 3.0, share, 0.9) for share in (0.2, 0.4, 0.6, 0.69, 0.7, 0.85, 1.0)]
+            found = [
+                r.open_slats_pa(book, place, 3.0, solidity=share, net=0.9)
+                for share in (0.2, 0.4, 0.6, 0.69, 0.7, 0.85, 1.0)
+            ]
             self.assertEqual(found, sorted(found))
             self.assertAlmostEqual(found[-1], found[-3])
 
@@ -414,17 +423,17 @@ class LoadTest(unittest.TestCase):
 
     def test_a_rafter_under_a_person_in_every_school(self) -> None:
         for school, factors in (("us", (1, 1)), ("ca", (1.25, 1.5)), ("nz", (1.2, 1.5)), ("uk", (1.35, 1.5))):
-            found = r.person_moment_n_m(rulebook(school), 3.0, 80.0, 1000.0)
+            found = r.person_moment_n_m(rulebook(school), 3.0, 80.0, one_n=1000.0)
             self.assertAlmostEqual(found, factors[0] * 80 * 9 / 8 + factors[1] * 1000 * 3 / 4)
 
     def test_snow_bridges_and_slides(self) -> None:
         us, ca = rulebook("us"), rulebook("ca")
-        self.assertEqual(r.snow_on_slats_pa(us, 1000, 0.2, 3 * IN), 1000)
-        self.assertAlmostEqual(r.snow_on_slats_pa(us, 1000, 0.2, 0.2), 400)
-        self.assertAlmostEqual(r.snow_on_slats_pa(ca, 1000, 0.2, 0.01), 500)
-        slides = r.sliding_snow(us, 25.2 * PSF, 14 * FT, 20 * FT)
+        self.assertEqual(r.snow_on_slats_pa(us, 1000, 0.2, gap_m=3 * IN), 1000)
+        self.assertAlmostEqual(r.snow_on_slats_pa(us, 1000, 0.2, gap_m=0.2), 400)
+        self.assertAlmostEqual(r.snow_on_slats_pa(ca, 1000, 0.2, gap_m=0.01), 500)
+        slides = r.sliding_snow(us, 25.2 * PSF, 14 * FT, depth_m=20 * FT)
         # A canopy deeper than 15 ft takes all of it.
         self.assertAlmostEqual(slides.line_n_per_m, slides.pressure_pa * 15 * FT)
         for school in ("ca", "nz", "uk"):
             with self.assertRaises(OutOfScopeError):
-                r.sliding_snow(rulebook(school), 1000, 4, 3)
+                r.sliding_snow(rulebook(school), 1000, 4, depth_m=3)

@@ -32,8 +32,8 @@ class ZoneTest(unittest.TestCase):
         with self.assertRaises(InvalidInputError) as refused:
             clock_h(Site(), date(2026, 7, 15), 15.0)
         self.assertEqual(refused.exception.field, "site/time_zone")
-        self.assertEqual(clock_h(Site(), date(2026, 7, 15), 15.0, -6.0), -6.0)
-        self.assertEqual(clock_h(Site(time_zone="America/Denver"), date(2026, 7, 15), 15.0, 4.0), -6.0)
+        self.assertEqual(clock_h(Site(), date(2026, 7, 15), 15.0, typed_h=-6.0), -6.0)
+        self.assertEqual(clock_h(Site(time_zone="America/Denver"), date(2026, 7, 15), 15.0, typed_h=4.0), -6.0)
         for name in ("Denver", "../etc/passwd", "America/Nowhere", "\x00"):
             with self.assertRaises(InvalidInputError):
                 zone_of(name)
@@ -54,7 +54,9 @@ class ZoneTest(unittest.TestCase):
         there.lat, there.lon, there.date, there.pressure = "39.74", "-104.99", "2026/7/15 21:00", 0
         seen = ephem.Sun(there)
         ahead = ahead_of_utc_h("America/Denver", date(2026, 7, 15), 15.0)
-        altitude, azimuth = sun_position(math.radians(39.74), math.radians(-104.99), date(2026, 7, 15), 15.0, ahead)
+        altitude, azimuth = sun_position(
+            math.radians(39.74), math.radians(-104.99), date(2026, 7, 15), local_hours=15.0, utc_offset_hours=ahead
+        )
         self.assertAlmostEqual(altitude, float(seen.alt), delta=0.001)
         self.assertAlmostEqual(azimuth, float(seen.az), delta=0.002)
         self.assertGreater(math.degrees(azimuth), 230)

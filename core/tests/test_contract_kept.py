@@ -73,7 +73,7 @@ class TermsTest(unittest.TestCase):
         was = job()
         shorter = replace(was.structures[1], spec=replace(was.structures[1].spec, height_m=3 * FT))
         now = replace(was, structures=(was.structures[0], shorter))
-        order = change_order(was, now, TODAY, ("f0",))
+        order = change_order(was, now, TODAY, structures=("f0",))
         self.assertTrue(order.nothing, order.words)
         self.assertEqual(len(change_order(was, now, TODAY).words), 1)
 

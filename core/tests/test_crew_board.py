@@ -94,7 +94,7 @@ class BoardTest(unittest.TestCase):
     def test_a_day_off_clashes_with_work_and_takes_from_what_the_crew_has(self) -> None:
         away = (PersonOff(key="1", who="Rowan", first="2027-03-02", last="2027-03-09", note="wedding"),)
         ash = replace(job("Ash", "Tam", bar(3, 2)), crew=("Rowan",))
-        found = board([ash], MONDAY, 14, away)
+        found = board([ash], MONDAY, 14, away=away)
         (clash,) = found.clashes
         self.assertEqual((clash.who, clash.on, clash.jobs), ("Rowan", "2027-03-03", ("ash",)))
         self.assertIn("away while Ash needs them and 1 more", clash.says)
@@ -103,11 +103,11 @@ class BoardTest(unittest.TestCase):
         # Ten working days of three people, less six of Rowan's (2, 3, 4, 5, 8, 9 March).
         self.assertEqual(found.loads[0].capacity_h, (10 * 3 - 6) * 8)
         self.assertEqual(found.away, away)
-        later = board([ash], date(2027, 3, 15), 14, away)
+        later = board([ash], date(2027, 3, 15), 14, away=away)
         self.assertEqual((later.away, later.clashes), ((), ()))
 
     def test_a_lead_who_is_away_is_not_offered(self) -> None:
         away = (PersonOff(key="1", who="Ida", first="2027-03-04", last="2027-03-04"),)
         jobs = [job("Ash", "Tam", bar(1, 5)), job("Birch", "Tam", bar(4, 2)), job("Cedar", "Ida", bar(9, 1))]
         self.assertEqual([way.lead for way in board(jobs, MONDAY, 14).clashes[0].ways if way.lead], ["Ida"])
-        self.assertEqual([way.lead for way in board(jobs, MONDAY, 14, away).clashes[0].ways if way.lead], [])
+        self.assertEqual([way.lead for way in board(jobs, MONDAY, 14, away=away).clashes[0].ways if way.lead], [])

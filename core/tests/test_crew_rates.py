@@ -90,12 +90,12 @@ class LearnedTest(unittest.TestCase):
             concrete = next(layer for layer in footing.layers if layer.what == "concrete")
             holds += (math.pi / 4 * 0.3**2 - (5.5 * 0.0254) ** 2) * (concrete.top_m - concrete.bottom_m)
         bags = [40, 44, 50]
-        found = overdig([(plan, count) for count in bags], "concrete 80 lb", "clay", 1.1)
+        found = overdig([(plan, count) for count in bags], "concrete 80 lb", "clay", shipped_ratio=1.1)
         assert found is not None
         each = bag_yield_m3("concrete 80 lb")
         self.assertAlmostEqual(found.middle, 44 * each / holds, delta=0.02 * found.middle)
         self.assertEqual(found.sets, ("yard/concrete_allowance_ratio", round(found.middle - 1, 2)))
-        less = overdig([(plan, 20)] * 3, "concrete 80 lb", "clay", 1.1)
+        less = overdig([(plan, 20)] * 3, "concrete 80 lb", "clay", shipped_ratio=1.1)
         self.assertEqual(less.sets[1] if less else None, 0.0)
-        self.assertIsNone(overdig([(plan, 40)], "concrete 80 lb", "clay", 1.1))
-        self.assertIsNone(overdig([(plan, 0)] * 5, "concrete 80 lb", "clay", 1.1))
+        self.assertIsNone(overdig([(plan, 40)], "concrete 80 lb", "clay", shipped_ratio=1.1))
+        self.assertIsNone(overdig([(plan, 0)] * 5, "concrete 80 lb", "clay", shipped_ratio=1.1))

@@ -150,7 +150,7 @@ class LayoutTest(unittest.TestCase):
 
     def test_boards_are_joined_on_joists_and_neighbours_elsewhere(self) -> None:
         centres = tuple(0.4064 * k for k in range(1, 25))
-        one, two = joined(10.0, centres, 4.88, 0), joined(10.0, centres, 4.88, 1)
+        one, two = joined(10.0, centres, 4.88, course=0), joined(10.0, centres, 4.88, course=1)
         for pieces in (one, two):
             self.assertAlmostEqual(sum(pieces), 10.0, 9)
             at = 0.0
@@ -542,7 +542,7 @@ class BuildTest(unittest.TestCase):
 
     def test_a_sheet_words_it_and_draws_both_views(self) -> None:
         for words in ("16x12 up3", "16x12 up3 less5x4left", "16x12 up3 corner3right", "16x12 up3 along"):
-            found = sheet(planned(deck(words)), Tape(), PurchasingSettings(), "d/joists")
+            found = sheet(planned(deck(words)), Tape(), PurchasingSettings(), selected="d/joists")
             self.assertEqual([view.name for view in found.views], ["plan", "section"])
             self.assertTrue(found.members)
             self.assertEqual(len(found.posts), len(planned(deck(words)).marks))

@@ -205,7 +205,7 @@ class SetOutTest(unittest.TestCase):
         for _ in range(5000):
             width, spacing = random.uniform(0.8, 12), random.choice([0.3048, 0.4064, 0.6096, 0.4, 0.6])
             thick = random.choice([0.0381, 0.045])
-            found = joist_centres(0.0, width, spacing, thick)
+            found = joist_centres(0.0, width, spacing, joist_m=thick)
             self.assertAlmostEqual(found[-1], width - thick / 2, 9)
             for a, b in itertools.pairwise(found):
                 self.assertLessEqual(b - a, spacing + 1e-9)

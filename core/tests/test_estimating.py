@@ -71,9 +71,9 @@ class MoneyTest(unittest.TestCase):
     def test_a_deposit_is_rounded_down_where_half_up_would_pass_the_most(self) -> None:
         steps = [PaymentStep(when="a", percent=Decimal(10)), PaymentStep(when="b")]
         limit = DepositLimit(ratio=Decimal("0.10"))
-        self.assertEqual(split(Decimal("1006.00"), steps, Decimal(1), limit)[0], Decimal(100))
+        self.assertEqual(split(Decimal("1006.00"), steps, Decimal(1), deposit=limit)[0], Decimal(100))
         with self.assertRaises(InvalidInputError):
-            split(Decimal("1006.00"), [PaymentStep(when="a", percent=Decimal(11)), steps[1]], Decimal(1), limit)
+            split(Decimal("1006.00"), [PaymentStep(when="a", percent=Decimal(11)), steps[1]], Decimal(1), deposit=limit)
 
     def test_open_and_overpaid_are_never_both(self) -> None:
         rng = random.Random(4)
@@ -166,9 +166,9 @@ class ContractTest(unittest.TestCase):
         for _ in range(100):
             one = ChangeSide(materials=money(rng), hours=Decimal(rng.randint(0, 99)) / 4)
             two = ChangeSide(materials=money(rng), hours=Decimal(rng.randint(0, 99)) / 4)
-            there, back = priced_change("client", one, two, asked), priced_change("client", two, one, asked)
+            there, back = priced_change("client", one, two, asked=asked), priced_change("client", two, one, asked=asked)
             self.assertEqual(there.price + back.price, 0)
-            ours = priced_change("crew", ChangeSide(materials=CENT + one.materials), ChangeSide(), asked)
+            ours = priced_change("crew", ChangeSide(materials=CENT + one.materials), ChangeSide(), asked=asked)
             self.assertEqual(ours.price, 0)
             self.assertGreater(ours.cost, 0)
 
@@ -289,13 +289,13 @@ class WordsTest(unittest.TestCase):
                 "words": ("out", "in"),
             }[row.text["sort"]]
             for system in ("imperial", "metric"):
-                said = change_words(row.text["kind"], path, values, system, "Walk gate")
+                said = change_words(row.text["kind"], path, values, system=system, name="Walk gate")
                 for word in ("_", "{", "None", "True", row.text["path"].rsplit("/", 1)[-1] if "_" in path else "{"):
                     self.assertNotIn(word, said)
         with self.assertRaises(OutOfScopeError):
-            change_words("fence", "look_approved/of", ("", "e499"), "metric")
+            change_words("fence", "look_approved/of", ("", "e499"), system="metric")
         with self.assertRaises(InvalidInputError):
-            change_words("fence", "height_m", (1.8, 1.8), "metric")
+            change_words("fence", "height_m", (1.8, 1.8), system="metric")
 
 
 if __name__ == "__main__":

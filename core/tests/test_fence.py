@@ -349,9 +349,9 @@ class PromisesTest(unittest.TestCase):
         self.assertEqual(uses, sorted(uses))
 
     def test_shared_rips(self) -> None:
-        self.assertEqual(last_board(1.0, 0.25, 0.0, 0.05).how, "full boards")
-        shared = last_board(1.02, 0.25, 0.0, 0.05)
+        self.assertEqual(last_board(1.0, 0.25, 0.0, rip_least_m=0.05).how, "full boards")
+        shared = last_board(1.02, 0.25, 0.0, rip_least_m=0.05)
         self.assertEqual((shared.full, shared.rips), (3, 2))
         self.assertAlmostEqual(shared.rip_m, 0.135, 9)
-        one = last_board(1.1, 0.25, 0.0, 0.05)
+        one = last_board(1.1, 0.25, 0.0, rip_least_m=0.05)
         self.assertEqual((one.full, one.rips), (4, 1))

@@ -82,7 +82,7 @@ class FenceSchoolsTest(unittest.TestCase):
         # The best pier within 0.3 m, or Brinch Hansen where the pier is short and that is less.
         best = min(broms_m(0.05 + 0.0005 * k) for k in range(501))
         hansen, _ = short_piles.hansen(
-            h, e, 0.3, replace(short_piles.named_soils("nz")[0], cohesion_pa=60e3, friction_rad=0.0)
+            h, e, 0.3, soil=replace(short_piles.named_soils("nz")[0], cohesion_pa=60e3, friction_rad=0.0)
         )
         self.assertLess(best, broms_m(0.3))
         self.assertAlmostEqual(d, min(best, hansen.value), 4)
@@ -103,7 +103,7 @@ class FenceSchoolsTest(unittest.TestCase):
         f = h / q
         broms_m = 0.5 + f + math.sqrt(4 * h * (e + 0.5 + f / 2) / q)
         lost = replace(short_piles.named_soils("nz")[0], cohesion_pa=60e3, friction_rad=0.0, dead_top_m=0.5)
-        deep_m = min(broms_m, short_piles.hansen(h, e, b, lost)[0].value)
+        deep_m = min(broms_m, short_piles.hansen(h, e, b, soil=lost)[0].value)
         for where in ({"frost_m": 0.2}, {"clay_shrinks": True}):
             for soil in ("stiff clay", "fill"):  # named, and known by what was measured alone
                 self.assertAlmostEqual(self.leaning("nz", soil=soil, cohesion_pa=60e3, **where), deep_m, 9)

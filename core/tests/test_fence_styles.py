@@ -113,8 +113,8 @@ class BayModesTest(unittest.TestCase):
         for _ in range(150):
             run, most = rng.uniform(4, 30), rng.uniform(1.8, 2.6)
             zones = [(at, at + rng.uniform(0.2, 1.2)) for at in (rng.uniform(0.5, run - 1.8) for _ in range(2))]
-            fewest = bays_round_zones(run, most, 0.6, zones)
-            alike, nudged = equal_with_more(run, most, 0.6, zones), equal_nudged(run, most, 0.6, zones)
+            fewest = bays_round_zones(run, most, 0.6, zones=zones)
+            alike, nudged = equal_with_more(run, most, 0.6, zones=zones), equal_nudged(run, most, 0.6, zones=zones)
             for found in (alike, nudged):
                 if found is None:
                     continue
@@ -131,7 +131,7 @@ class BayModesTest(unittest.TestCase):
                 self.assertLessEqual(len(nudged.stations_m), len(alike.stations_m))
 
     def test_only_posts_in_a_band_are_nudged(self) -> None:
-        found = equal_nudged(12.0, 2.4, 0.6, [(4.7, 4.9)])
+        found = equal_nudged(12.0, 2.4, 0.6, zones=[(4.7, 4.9)])
         assert found is not None
         even = [12 * k / (len(found.stations_m) - 1) for k in range(len(found.stations_m))]
         moved = [abs(a - b) for a, b in zip(found.stations_m, even, strict=True) if abs(a - b) > 1e-9]

@@ -549,9 +549,9 @@ class WhatComesOutTest(unittest.TestCase):
         one, made = self.made()
         ring = tuple(SitePoint(x_m=x, y_m=y) for x, y in ((-5, 5), (9, 5), (9, -9), (-5, -9)))
         pond = SiteFeature(id="w", kind="water", name="Pond", points=ring, reach_m=3.0)
-        standing = stood(made, outlines(made), ("p", "Platform"), SitePlacement(level_m=-1.0))
+        standing = stood(made, outlines(made), ("p", "Platform"), place=SitePlacement(level_m=-1.0))
         self.assertTrue(standing.floats)
-        (beside,) = check_site_clearances(standing, [pond], (), one.tape)
+        (beside,) = check_site_clearances(standing, [pond], (), tape=one.tape)
         self.assertEqual(beside.amiss, "")
         # The site's level is its water: it reaches down by its draft, not from a bed up.
         low = min(piece.low_m for piece in standing.pieces)

@@ -26,7 +26,7 @@ class GridTest(unittest.TestCase):
             stiff = {pair: (rng.uniform(2e3, 2e4), rng.uniform(3e2, 4e3)) for pair in pairs}
             load = rng.uniform(20, 400)
             held = ["a", "c", "e"]
-            ours = grid(nodes, [GridBar(i, j, *stiff[i, j]) for i, j in pairs], held, {"f": load})
+            ours = grid(nodes, [GridBar(i, j, *stiff[i, j]) for i, j in pairs], held, loads_n={"f": load})
             theirs = self.library(nodes, stiff, held, load)
             for name in nodes:
                 self.assertAlmostEqual(
@@ -62,16 +62,16 @@ class GridTest(unittest.TestCase):
         # P a² (L + a) / (3 EI) at the end of the overhang.
         nodes = {"a": (0.0, 0.0), "b": (2.0, 0.0), "c": (2.7, 0.0), "d": (0.0, 1.0)}
         bars = [GridBar("a", "b", 5e3, 1e3), GridBar("b", "c", 5e3, 1e3), GridBar("a", "d", 5e3, 1e3)]
-        found = grid(nodes, bars, ["a", "b", "d"], {"c": 100.0})
+        found = grid(nodes, bars, ["a", "b", "d"], loads_n={"c": 100.0})
         self.assertAlmostEqual(found["c"] / (100 * 0.7**2 * 2.7 / (3 * 5e3)), 1.0, 9)
 
     def test_what_is_not_held_is_refused(self) -> None:
         nodes = {"a": (0.0, 0.0), "b": (1.0, 0.0), "c": (1.0, 1.0)}
         bars = [GridBar("a", "b", 1e3, 1e3), GridBar("b", "c", 1e3, 1e3)]
         with self.assertRaises(InvalidInputError):
-            grid(nodes, bars, ["a", "b"], {"c": 1.0})
+            grid(nodes, bars, ["a", "b"], loads_n={"c": 1.0})
         with self.assertRaises(InvalidInputError):
-            grid(nodes, [GridBar("a", "b", 0.0, 1.0)], ["a"], {})
+            grid(nodes, [GridBar("a", "b", 0.0, 1.0)], ["a"], loads_n={})
 
     def test_torsion_of_rectangles(self) -> None:
         # Published coefficients of a b³: square 0.141, 2:1 0.229, 4:1 0.281, very long 1/3.

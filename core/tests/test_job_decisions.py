@@ -90,14 +90,14 @@ class DimensionTest(unittest.TestCase):
             second_from="plan B",
         )
         tape = Tape("metric", 0.001)
-        [text] = stopped((item,), "f", ("dig",), tape)
+        [text] = stopped((item,), "f", ("dig",), tape=tape)
         self.assertIn("1\N{NO-BREAK SPACE}200 mm by plan A", text)
-        self.assertFalse(stopped((item,), "f", ("buy",), tape))
-        self.assertFalse(stopped((replace(item, second_m=1.202),), "f", ("dig",), tape))
-        self.assertFalse(stopped((replace(item, structure="other"),), "f", ("dig",), tape))
+        self.assertFalse(stopped((item,), "f", ("buy",), tape=tape))
+        self.assertFalse(stopped((replace(item, second_m=1.202),), "f", ("dig",), tape=tape))
+        self.assertFalse(stopped((replace(item, structure="other"),), "f", ("dig",), tape=tape))
         named = replace(item, decided="first", decided_by="Wren")
-        self.assertFalse(stopped((named,), "f", ("dig",), tape))
-        self.assertTrue(stopped((replace(named, decided_by=""),), "f", ("dig",), tape), "a decision has a name")
+        self.assertFalse(stopped((named,), "f", ("dig",), tape=tape))
+        self.assertTrue(stopped((replace(named, decided_by=""),), "f", ("dig",), tape=tape), "a decision has a name")
         self.assertEqual(disagreements((named,), "f", tape)[0].decided, "Plan A holds, decided by Wren")
 
 
@@ -116,20 +116,20 @@ class QuoteTest(unittest.TestCase):
     def test_what_has_no_price_is_named_and_what_has_is_in(self) -> None:
         plan = self.made()
         bought = bill(plan, PurchasingSettings(), cuts(plan, PurchasingSettings()))
-        bare = quote(plan, bought, EstimateRates(), QuoteTerms(), Tape("metric"))
+        bare = quote(plan, bought, EstimateRates(), offer=QuoteTerms(), tape=Tape("metric"))
         self.assertTrue(any("spoil" in text for text in bare.out) and "delivery" in bare.out)
         full = quote(
             plan,
             bought,
             EstimateRates(delivery_price=50, spoil_price_per_m3=30, stumps_count=2, stump_price=10),
-            QuoteTerms(),
-            Tape("metric"),
+            offer=QuoteTerms(),
+            tape=Tape("metric"),
         )
         more = (50 + 30 * spoil_m3(plan) + 20) * 1.03 * 1.14  # contingency and overhead are on these, too
         self.assertAlmostEqual(full.cost - bare.cost, more, delta=0.03)
         self.assertFalse(any("stump" in text or "delivery" in text for text in full.out))
         self.assertLess(full.cost, full.price)
-        least = quote(plan, bought, EstimateRates(least_charge=1e5), QuoteTerms(), Tape("metric"))
+        least = quote(plan, bought, EstimateRates(least_charge=1e5), offer=QuoteTerms(), tape=Tape("metric"))
         self.assertEqual(least.price, 1e5)
 
     def test_spoil_is_the_holes_bulked(self) -> None:
@@ -221,7 +221,7 @@ class FoundTest(unittest.TestCase):
             "f/post/start+2": at["f/post/start+2"],
         }
         hit = "f/post/start+4"
-        after = planned(reroute_around(spec, plan, stand, hit, ("rock at 14 in", 0.2)), where)
+        after = planned(reroute_around(spec, plan, stand, post_id=hit, met=("rock at 14 in", 0.2)), where)
         now = {mark.id: mark.station_m for mark in after.marks}
         self.assertAlmostEqual(now["f/post/start+1"], stand["f/post/start+1"])
         self.assertAlmostEqual(now["f/post/start+2"], stand["f/post/start+2"])
@@ -236,7 +236,7 @@ class FoundTest(unittest.TestCase):
         plan = planned(spec, site(length_ft=60))
         for post in ("f/post/nowhere", "f/post/start+1"):
             with self.assertRaises(InvalidInputError):
-                reroute_around(spec, plan, {"f/post/start+1": 2.0}, post, ("rock", 0.2))
+                reroute_around(spec, plan, {"f/post/start+1": 2.0}, post_id=post, met=("rock", 0.2))
 
 
 class PresetTest(unittest.TestCase):

@@ -60,7 +60,7 @@ class YieldModesTest(unittest.TestCase):
             d, fyb = rng.uniform(0.1, 1.0), rng.uniform(45e3, 100e3)
             fe = rng.uniform(1500, 9000), rng.uniform(1500, 9000)
             lengths = rng.uniform(0.5, 4), rng.uniform(0.5, 6)
-            ours = _single(d, (fe[0] * d, fe[1] * d), lengths, fyb * d**3 / 6, 0.0)
+            ours = _single(d, (fe[0] * d, fe[1] * d), lengths, moment=fyb * d**3 / 6, gap=0.0)
             for mode, force in closed_form(d, fyb, fe, lengths).items():
                 self.assertAlmostEqual(ours[mode] / force, 1.0, places=9, msg=mode)
 
@@ -87,7 +87,7 @@ class YieldModesTest(unittest.TestCase):
         for school in ("us", "uk"):
             rules = rulebook(school).joints
             stiffness = (1e8, 2e8) if school == "us" else None
-            shares = [rules.group(n, bolt(0.5), 2 * IN, stiffness) for n in (1, 2, 3, 5, 8)]
+            shares = [rules.group(n, bolt(0.5), 2 * IN, stiffness_n=stiffness) for n in (1, 2, 3, 5, 8)]
             self.assertEqual(shares[0], 1.0)
             self.assertEqual(shares, sorted(shares, reverse=True))
 
@@ -97,24 +97,26 @@ class YieldModesTest(unittest.TestCase):
             for kind, d in (("bolt", 0.0127), ("nail", 0.0033)):
                 for angle in (0.0, 0.5, math.pi / 2):
                     for which in ("end_loaded", "end_unloaded", "edge_loaded", "edge_unloaded", "spacing", "rows"):
-                        found = rules.distance_m(which, Fastener(kind=kind, diameter_m=d), angle, False)  # type: ignore[arg-type]
+                        found = rules.distance_m(which, Fastener(kind=kind, diameter_m=d), angle, predrilled=False)  # type: ignore[arg-type]
                         self.assertGreaterEqual(found, 1.49 * d, (school, kind, which))
 
 
 class ConnectorTest(unittest.TestCase):
     def test_lift_and_side_add_up_and_a_moment_is_never_specified(self) -> None:
         """By hand: 438 of 1,200 and 242 of 800 lb are .365 and .3025."""
-        found = specified("post base 6x6", "us", {"up": 438 * LB, "side": 242 * LB}, {})
+        found = specified("post base 6x6", "us", {"up": 438 * LB, "side": 242 * LB}, ratings_n={})
         self.assertEqual(found.state, "pass_as_specified")
         self.assertAlmostEqual(found.share, 438 / 1200 + 242 / 800, places=9)
-        self.assertEqual(specified("post base 6x6", "us", {"up": 438 * LB}, {}, 100.0).state, "not_checked")
-        self.assertEqual(specified("a thing of its own", "us", {"up": 1.0}, {}).state, "not_checked")
+        self.assertEqual(
+            specified("post base 6x6", "us", {"up": 438 * LB}, ratings_n={}, moment_n_m=100.0).state, "not_checked"
+        )
+        self.assertEqual(specified("a thing of its own", "us", {"up": 1.0}, ratings_n={}).state, "not_checked")
 
     def test_a_typed_rating_wins_both_ways(self) -> None:
-        self.assertEqual(specified("latch", "us", {"side": 100 * LB}, {"side": 90 * LB}).state, "fail")
-        self.assertEqual(specified("latch", "us", {"side": 300 * LB}, {"side": 400 * LB}).state, "pass")
+        self.assertEqual(specified("latch", "us", {"side": 100 * LB}, ratings_n={"side": 90 * LB}).state, "fail")
+        self.assertEqual(specified("latch", "us", {"side": 300 * LB}, ratings_n={"side": 400 * LB}).state, "pass")
         self.assertEqual(
-            specified("latch", "us", {"side": 100 * LB, "up": 1.0}, {"side": 900 * LB}).state, "not_checked"
+            specified("latch", "us", {"side": 100 * LB, "up": 1.0}, ratings_n={"side": 900 * LB}).state, "not_checked"
         )
 
 
@@ -167,12 +169,12 @@ class BraceEndsTest(unittest.TestCase):
         k = 1.125
         reduced = {"Im": 4 * k, "Is": 4 * k, "II": 3.6 * k, "IIIm": 3.2 * k, "IIIs": 3.2 * k, "IV": 3.2 * k}
         z = min(force / reduced[mode] for mode, force in modes.items()) * 1.6 * 0.7 * share
-        limit, _ = brace_end_holds(rulebook("us"), self.wood(1.5, 5.5), self.wood(5.5, 5.5), 5.5 * IN)
+        limit, _ = brace_end_holds(rulebook("us"), self.wood(1.5, 5.5), self.wood(5.5, 5.5), deep_m=5.5 * IN)
         self.assertAlmostEqual(limit.value, 2 * z * math.sqrt(2), delta=0.5)
 
     def test_a_shallower_brace_end_holds_less(self) -> None:
-        found = butted_brace(math.pi / 4, 2, 1000.0, 4000.0, rulebook("us").joints.combined_n)
-        less = butted_brace(math.pi / 4, 2, 500.0, 4000.0, rulebook("us").joints.combined_n)
+        found = butted_brace(math.pi / 4, 2, 1000.0, withdrawal_n=4000.0, combined=rulebook("us").joints.combined_n)
+        less = butted_brace(math.pi / 4, 2, 500.0, withdrawal_n=4000.0, combined=rulebook("us").joints.combined_n)
         self.assertLess(less.least_n, found.least_n)
 
 
@@ -222,15 +224,15 @@ class PostsTest(unittest.TestCase):
         """2,985 lb on a 6x6: two bolts hold 1,115 lb, six of them .92 with their group factor."""
         ply = Wood(species=PINE, size="2x10", grade="", width_m=1.5 * IN, depth_m=9.25 * IN)
         post = Wood(species=PINE, size="6x6", grade="", width_m=5.5 * IN, depth_m=5.5 * IN)
-        load = given_step("R", 2985.0, "lb", "statics")
-        held = beside_bolts(rulebook("us"), ply, post, load, "floor")
+        load = given_step("R", 2985.0, "lb", source="statics")
+        held = beside_bolts(rulebook("us"), ply, post, demand=load, load="floor")
         self.assertEqual(held.count, 6)
         self.assertAlmostEqual(2985 / held.limit.value, 0.92, delta=0.03)
 
     def test_a_shallow_ply_has_no_room(self) -> None:
         thin = Wood(species=PINE, size="2x4", grade="", width_m=1.5 * IN, depth_m=3.5 * IN)
         with self.assertRaises(OutOfScopeError):
-            beside_bolts(rulebook("us"), thin, thin, given_step("R", 1.0, "lb", "statics"), "floor")
+            beside_bolts(rulebook("us"), thin, thin, demand=given_step("R", 1.0, "lb", source="statics"), load="floor")
 
 
 class PeakTest(unittest.TestCase):

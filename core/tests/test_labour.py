@@ -27,9 +27,9 @@ class LabourTest(unittest.TestCase):
         """The same hole: clay by hand 6/60 + A x 0.92016 x 9; by skid auger 6/60 + A x (0.9 + 0.0144 x 1.2) x 1.3 (low)."""
         area = math.pi / 4 * (12 * IN) ** 2
         self.assertAlmostEqual(dig_h(36 * IN, area, "clay"), 0.1 + area * 0.92016 * 9, places=4)
-        self.assertAlmostEqual(dig_h(36 * IN, area, "clay", "skid auger"), 0.1 + area * 0.91728 * 1.3, places=4)
+        self.assertAlmostEqual(dig_h(36 * IN, area, "clay", tool="skid auger"), 0.1 + area * 0.91728 * 1.3, places=4)
         # A one-man auger digs no 12-in hole: it is dug by hand.
-        self.assertEqual(dig_h(36 * IN, area, "clay", "one-man auger"), dig_h(36 * IN, area, "clay"))
+        self.assertEqual(dig_h(36 * IN, area, "clay", tool="one-man auger"), dig_h(36 * IN, area, "clay"))
         made = self.planned()
         asked = [posts_h(made, EstimateRates(dig_soil=soil)) for soil in ("sand", "loam", "clay", "stony", "hardpan")]
         self.assertEqual(asked, sorted(asked))

@@ -103,7 +103,7 @@ class LevelsTest(unittest.TestCase):
     def test_a_post_and_its_concrete(self) -> None:
         found, _ = self.made()
         inner = next(post for post in found.layout.frame.posts if post.id == "beam-1-3")
-        up, above, own = lift_n(rulebook("nz"), found.layout.frame, found.loads, inner)
+        up, above, own = lift_n(rulebook("nz"), found.layout.frame, found.loads, post=inner)
         # By hand for a simple span of 3 m: 2,003 N; a beam over many posts gives an inner one within a tenth of its share.
         self.assertAlmostEqual(up - above - own, 2003, delta=0.12 * 2003)
 

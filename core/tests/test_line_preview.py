@@ -25,7 +25,7 @@ INTO_M = 0.05
 
 
 def means(kind: str, text: str, bare: Bare = "ft", tape: Tape = FEET) -> dict[str, str]:
-    return {word.word: word.means for word in explain(kind_called(kind).line, text, bare, tape)}
+    return {word.word: word.means for word in explain(kind_called(kind).line, text, bare, tape=tape)}
 
 
 def planned(kind: str, text: str) -> Plan:
@@ -47,7 +47,7 @@ class Words(unittest.TestCase):
 
     def test_no_figure_is_shown_that_nobody_typed(self) -> None:
         for kind, word in (("fence", "corner"), ("fence", "gate"), ("deck", "up"), ("pergola", "braces")):
-            (said,) = explain(kind_called(kind).line, word, "ft", Tape())
+            (said,) = explain(kind_called(kind).line, word, "ft", tape=Tape())
             self.assertEqual((said.known, said.means), (False, ""), word)
 
     def test_a_bare_number_shows_the_unit_that_it_was_taken_in(self) -> None:
@@ -64,13 +64,13 @@ class Words(unittest.TestCase):
         self.assertTrue(said["feet=slab"])
 
     def test_what_is_not_known(self) -> None:
-        [_, word] = explain(kind_called("deck").line, "18x11 banana", "ft", FEET)
+        [_, word] = explain(kind_called("deck").line, "18x11 banana", "ft", tape=FEET)
         self.assertEqual((word.known, word.means), (False, ""))
 
     def test_every_word_of_every_sample_line_is_explained(self) -> None:
         for kind in KINDS:
             for bare, line in (("ft", kind.line.imperial), ("m", kind.line.metric)):
-                for word in explain(kind.line, line, bare, FEET):  # type: ignore[arg-type]
+                for word in explain(kind.line, line, bare, tape=FEET):  # type: ignore[arg-type]
                     with self.subTest(kind.key, word=word.word):
                         self.assertTrue(word.known and word.means)
 
@@ -79,7 +79,7 @@ class Words(unittest.TestCase):
         for _ in range(300):
             text = "".join(rng.choice("abgx0123456789'\"@+~=/.- cr") for _ in range(rng.randint(0, 40)))
             for kind in KINDS:
-                explain(kind.line, text, rng.choice(("ft", "in", "m", "mm")), FEET)
+                explain(kind.line, text, rng.choice(("ft", "in", "m", "mm")), tape=FEET)
 
 
 class Pictures(unittest.TestCase):
@@ -185,7 +185,7 @@ class Sketches(unittest.TestCase):
     def ask(self, kind: str, text: str) -> tuple[bool, str, int]:
         one = kind_called(kind)
         first = NewStructureRequest(text=text, id="new", bare="ft", school="us")
-        made = sketch(self.JOB, one, text, "ft", lambda line: one.read(replace(first, text=line)))
+        made = sketch(self.JOB, one, text, bare="ft", spec_of=lambda line: one.read(replace(first, text=line)))
         return made.picture is not None, made.fault, len(made.words)
 
     def test_a_whole_line(self) -> None:
@@ -221,7 +221,7 @@ class Sketches(unittest.TestCase):
             self.JOB,
             one,
             "1200",
-            "ft",
-            lambda line: one.read(NewStructureRequest(text=line, id="n", bare="ft", school="us")),
+            bare="ft",
+            spec_of=lambda line: one.read(NewStructureRequest(text=line, id="n", bare="ft", school="us")),
         )
         self.assertTrue(made.picture is None or sum(len(part.path) for part in made.picture.drawn) < 400_000)

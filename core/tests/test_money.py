@@ -91,7 +91,7 @@ class TermsTest(unittest.TestCase):
         plan = plan_structure(whole, whole.structures[0].spec.id)
         listed = bill(plan, whole.yard, cuts(plan, whole.yard))
         rates = EstimateRates(delivery_price=85.0)
-        found = quote(plan, listed, rates, QuoteTerms(), whole.reading.tape())
+        found = quote(plan, listed, rates, offer=QuoteTerms(), tape=whole.reading.tape())
         labour = round(round(found.hours, 2) * 39.68 + 1e-9, 2)
         direct = round(listed.total + 1e-9, 2) + labour + 85
         contingency = round(0.03 * direct + 1e-9, 2)
@@ -111,7 +111,7 @@ class TermsTest(unittest.TestCase):
         for item in whole.structures:
             plan = plan_structure(whole, item.spec.id)
             bought = bill(plan, whole.yard, cuts(plan, whole.yard, metric=False))
-            lines = quote(plan, bought, terms, whole.offer, whole.reading.tape())
+            lines = quote(plan, bought, terms, offer=whole.offer, tape=whole.reading.tape())
             told[bool(plan.bays)] = any("ld fence" in line.says for line in lines.lines)
         self.assertEqual(told, {True: True, False: False})
 
@@ -121,7 +121,7 @@ class TermsTest(unittest.TestCase):
         for item in whole.structures:
             plan = plan_structure(whole, item.spec.id)
             bought = bill(plan, whole.yard, cuts(plan, whole.yard))
-            out = quote(plan, bought, EstimateRates(), whole.offer, whole.reading.tape()).out
+            out = quote(plan, bought, EstimateRates(), offer=whole.offer, tape=whole.reading.tape()).out
             fences = [text for text in out if "fence" in text or "stumps" in text]
             self.assertEqual(len(fences), 2 if plan.bays else 0, out)
             self.assertIn("permit fees", out)

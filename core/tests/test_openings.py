@@ -55,7 +55,9 @@ class CrewsUnitsTest(unittest.TestCase):
         plan = through()
         bought = bill(plan, PurchasingSettings(), cuts(plan, PurchasingSettings()))
         terms = EstimateRates(spoil_price_per_m3=40.0, old_fence_m=30.48, old_fence_price_per_m=10.0)
-        feet, metric = (quote(plan, bought, terms, QuoteTerms(), Tape(system)) for system in ("imperial", "metric"))
+        feet, metric = (
+            quote(plan, bought, terms, offer=QuoteTerms(), tape=Tape(system)) for system in ("imperial", "metric")
+        )
         self.assertEqual(feet.price, metric.price)
         said = {line.says: line.note for line in feet.lines}
         self.assertEqual(said["Old fence away"], "100 ft")

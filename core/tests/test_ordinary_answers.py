@@ -188,10 +188,10 @@ class RoofAnswersTest(unittest.TestCase):
     def test_parts_of_a_free_roof_past_the_tabled_slope_take_twice_the_half(self) -> None:
         book, place = rulebook("us"), WindPlace(speed_m_per_s=95 * MPH, exposure="C")
         roof = ClosedRoof(height_m=3.0, slope_rad=math.radians(8), blocked=False, long_m=5.5, deep_m=2.4)
-        steep = closed_wind(book, place, roof, 2.0)
+        steep = closed_wind(book, place, roof, part_m2=2.0)
         self.assertAlmostEqual(steep.part_up_pa, 2 * abs(si(steep.steps[0])), delta=1e-6)
         self.assertIn("twice", steep.practice)
-        flat = closed_wind(book, place, replace(roof, slope_rad=math.radians(7.5)), 2.0)
+        flat = closed_wind(book, place, replace(roof, slope_rad=math.radians(7.5)), part_m2=2.0)
         self.assertEqual(flat.practice, "")
         self.assertGreater(flat.part_up_pa, abs(si(flat.steps[0])))
 

@@ -276,7 +276,7 @@ class TwoStartsTest(unittest.TestCase):
 
     def test_through_the_job(self) -> None:
         made = job(fence(60, height_m=4 * FT), site(grounds=(), wind_speed_m_per_s=100 * MPH, exposure="B"))
-        both = {which: start(made, "f", which, "R. Hale") for which in ("as it is", "usual here", "cheapest")}
+        both = {which: start(made, "f", which, name="R. Hale") for which in ("as it is", "usual here", "cheapest")}
         self.assertEqual(both["as it is"].change, ())
         self.assertIn(both["cheapest"].state, ("pass", "at_limit"))
         self.assertTrue(all(one.price > 0 and one.hours > 0 and one.bags > 0 for one in both.values()))
@@ -343,7 +343,7 @@ class SumTest(unittest.TestCase):
             find("fence.stands_up_to"),
             {"school": school, "post": self.POSTS[school], **self.BASE, **changes},
             "gust",
-            "m/s",
+            unit="m/s",
         )
         self.assertEqual(found.status, "ok", found)
         return float(found.value or 0)

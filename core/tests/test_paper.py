@@ -220,7 +220,7 @@ class SheetTest(unittest.TestCase):
 
     def test_a_selected_post_shows_its_own_working(self) -> None:
         plan = planned(fence(60))
-        found = sheet(plan, Tape(), PurchasingSettings(), "f/post/start+1")
+        found = sheet(plan, Tape(), PurchasingSettings(), selected="f/post/start+1")
         self.assertEqual({check.about for check in found.checks}, {"f/post/start+1"})
         self.assertTrue(all(check.working and check.sureness for check in found.checks))
         self.assertIn("recalled", found.checks[0].sureness)

@@ -130,7 +130,7 @@ class HipWindTest(unittest.TestCase):
         roof = ClosedRoof(
             height_m=3.0, slope_rad=math.radians(pitch_deg), blocked=False, long_m=4.9, deep_m=4.9, hipped=True
         )
-        return closed_wind(rulebook(school), place_of(site), roof, 2.0)
+        return closed_wind(rulebook(school), place_of(site), roof, part_m2=2.0)
 
     def test_by_hand_in_us(self) -> None:
         # 105 mph, exposure C to 15 ft: q = .00256 · .85 · .85 · 105² = 20.4 psf; .6 · 20.4 · .85 = 10.40 psf for C_N = 1.

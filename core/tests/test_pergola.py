@@ -109,7 +109,9 @@ class OverThePathTest(unittest.TestCase):
 
     def test_lift_with_overturning_sets_the_footing(self) -> None:
         needs = {gap.key: gap.needs.value for gap in self.plan.not_covered if gap.needs is not None}
-        lifts = [lift_n(self.case.book, self.found.layout.frame, self.found.loads, self.found.layout.frame.posts[0])]
+        lifts = [
+            lift_n(self.case.book, self.found.layout.frame, self.found.loads, post=self.found.layout.frame.posts[0])
+        ]
         (up, above, own), held = lifts[0], self.found.held
         pull = max(one.top_pull_n for one in held.swayed) + up - above
         self.assertAlmostEqual(needs["beam_to_post_tie.uplift_capacity"], pull / LB, delta=0.1)
@@ -198,7 +200,7 @@ class BelowTheHouseTest(unittest.TestCase):
         self.assertAlmostEqual(loads.snow_pa / (LB / FT**2), 25.2, delta=0.1)  # a gap of exactly 3 in holds it all
         run, s = ContinuousMember(length_m=9 * FT, supports_m=(0.0, 9 * FT)), 16 * IN
         catches = Catches(me="p", depth_m=10 * FT, solidity=0.4, gap_m=3 * IN)
-        drift, slide = heaped(CheckCollector(book=one.book), self.SNOWY, loads, self.ABOVE, catches)
+        drift, slide = heaped(CheckCollector(book=one.book), self.SNOWY, loads, above=self.ABOVE, roof=catches)
         self.assertAlmostEqual(drift.at_wall_pa / (LB / FT**2), 31.9, delta=0.2)
         self.assertAlmostEqual(drift.out_m / FT, 7.1, delta=0.05)
         self.assertAlmostEqual(slide.at_wall_pa / (LB / FT**2), 9.4, delta=0.05)
@@ -285,7 +287,7 @@ class ShadeTest(unittest.TestCase):
         assert whole is not None
         self.assertTrue(0 < whole <= 1)
         self.assertEqual(two_layers(0.0, 0.0), 0.0)
-        self.assertGreaterEqual(whole, blocked(0.0381, 0.0, layout.slats.pitch_m if layout.slats else 1, 0.0))
+        self.assertGreaterEqual(whole, blocked(0.0381, 0.0, layout.slats.pitch_m if layout.slats else 1, across=0.0))
         return whole
 
     def test_low_sun_is_stopped_best_by_slats_square_to_it(self) -> None:

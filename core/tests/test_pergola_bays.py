@@ -72,8 +72,8 @@ class ByHand(unittest.TestCase):
         layout, sun = lay_out(one, 4), sun_at(one)
         assert sun is not None and layout.bays is not None and layout.timber.slat is not None
         run = run_azimuth(one.site)
-        along = slats_shade(layout.bays, layout.timber.slat, False, across_sun(*sun, run))
-        out = slats_shade(layout.bays, layout.timber.slat, True, across_sun(*sun, run + math.pi / 2))
+        along = slats_shade(layout.bays, layout.timber.slat, False, across=across_sun(*sun, run))
+        out = slats_shade(layout.bays, layout.timber.slat, True, across=across_sun(*sun, run + math.pi / 2))
         # At the gap itself .48; the whole slats that fit stand a little closer.
         self.assertAlmostEqual(along, 0.48 * 4 / (81.75 / 21), delta=0.005)
         self.assertAlmostEqual(out, 0.58, delta=0.012)
@@ -96,8 +96,8 @@ class ByHand(unittest.TestCase):
             assert sun is not None and layout.bays is not None and layout.timber.slat is not None
             run, slat = run_azimuth(one.site), layout.timber.slat
             got = (
-                slats_shade(layout.bays, slat, False, across_sun(*sun, run))
-                + slats_shade(layout.bays, slat, True, across_sun(*sun, run + math.pi / 2))
+                slats_shade(layout.bays, slat, False, across=across_sun(*sun, run))
+                + slats_shade(layout.bays, slat, True, across=across_sun(*sun, run + math.pi / 2))
             ) / 2
             self.assertGreaterEqual(got, share - 1e-9)
             self.assertLess(got, share + 0.05)  # the next whole slat

@@ -155,14 +155,14 @@ class ToldTest(unittest.TestCase):
                 if text:
                     seen += 1
                     typed(kind.key, text, bare, school)  # type: ignore[arg-type]
-                    told = explain(kind.line, text, bare, Tape(), kind.plain)  # type: ignore[arg-type]
+                    told = explain(kind.line, text, bare, tape=Tape(), plain=kind.plain)  # type: ignore[arg-type]
                     self.assertTrue(all(word.known and word.means for word in told), told)
         self.assertEqual(seen, 10)
 
     def test_only_what_was_typed_is_told(self) -> None:
         kind = kind_called("fence")
-        told = explain(kind.line, "85 ft, corner at 52 left, 6 ft tall", "ft", Tape(), kind.plain)
+        told = explain(kind.line, "85 ft, corner at 52 left, 6 ft tall", "ft", tape=Tape(), plain=kind.plain)
         self.assertEqual([word.word for word in told], ["85 ft", "corner at 52 left", "6 ft tall"])
         self.assertEqual(told[1].means.replace("\u00a0", " "), "at 52′ 0″ the line turns 90° to the left")
-        left = explain(kind.line, "85 ft bananas", "ft", Tape(), kind.plain)
+        left = explain(kind.line, "85 ft bananas", "ft", tape=Tape(), plain=kind.plain)
         self.assertEqual([(word.word, word.known) for word in left], [("85 ft", True), ("bananas", False)])

@@ -36,19 +36,19 @@ class GeometryTest(unittest.TestCase):
     def test_rail_for_a_bay_and_bay_for_a_rail_are_inverse(
         self, level: float, slope: float, depth: float, trim: float
     ) -> None:
-        stock = rail_stock_m(level, slope, depth, trim)
-        self.assertAlmostEqual(longest_level_m(stock, slope, depth, trim), level, 9)
+        stock = rail_stock_m(level, slope, depth, trim_m=trim)
+        self.assertAlmostEqual(longest_level_m(stock, slope, depth, trim_m=trim), level, 9)
         self.assertGreaterEqual(stock, level)
 
     def test_greatest_bays_of_an_8_ft_rail(self) -> None:
         """2x4 on edge, ¼ in off each end: the worked table, by degrees of slope."""
         table = {0: 95.50, 5: 94.83, 8: 94.08, 10: 93.44, 12: 92.69, 15: 91.34, 20: 88.54}
         for degrees, inches in table.items():
-            found = longest_level_m(8 * FT, math.tan(math.radians(degrees)), 3.5 * IN, 0.25 * IN)
+            found = longest_level_m(8 * FT, math.tan(math.radians(degrees)), 3.5 * IN, trim_m=0.25 * IN)
             self.assertAlmostEqual(found / IN, inches, delta=0.005)
         needs = {0: 96.50, 5: 97.17, 8: 97.94, 10: 98.60, 12: 99.39, 15: 100.82, 20: 103.93}
         for degrees, inches in needs.items():
-            found = rail_stock_m(8 * FT, math.tan(math.radians(degrees)), 3.5 * IN, 0.25 * IN)
+            found = rail_stock_m(8 * FT, math.tan(math.radians(degrees)), 3.5 * IN, trim_m=0.25 * IN)
             self.assertAlmostEqual(found / IN, inches, delta=0.006)
 
     @given(st.lists(st.tuples(length, st.floats(-2, 2)), min_size=1, max_size=5))

@@ -272,7 +272,7 @@ class RatingTest(unittest.TestCase):
                     afloat.dead_kg,
                     one.spec.person_kg,
                     Carried(barrels=one.spec.barrels, volume_m3=one.spec.barrel.volume_m3, sunk_share=0.5),
-                    1025.0,
+                    water_kg_m3=1025.0,
                 )
             except (InvalidInputError, OutOfScopeError):
                 continue

@@ -21,7 +21,7 @@ class RipTest(unittest.TestCase):
         self.assertEqual(count, 4)
         self.assertAlmostEqual(left_m, 0.0, 9)
         # Planed an eighth, a strip takes 1 3/8: three, and an inch less two eighths is left.
-        count, left_m = rip_yield(5.5 * IN, 1.25 * IN, 0.125 * IN, 0.125 * IN)
+        count, left_m = rip_yield(5.5 * IN, 1.25 * IN, 0.125 * IN, dressing_m=0.125 * IN)
         self.assertEqual(count, 3)
         self.assertAlmostEqual(left_m, 1.0 * IN, 9)
 
@@ -35,7 +35,7 @@ class RipTest(unittest.TestCase):
                 count, at = count + 1, at + strip + dressing + kerf
             if not count:
                 continue
-            self.assertEqual(rip_yield(board, strip, kerf, dressing)[0], count)
+            self.assertEqual(rip_yield(board, strip, kerf, dressing_m=dressing)[0], count)
 
     def test_a_strip_wider_than_its_board_is_refused(self) -> None:
         with self.assertRaises(InvalidInputError):

@@ -104,7 +104,7 @@ class PocketTest(unittest.TestCase):
 
     def test_the_couple_by_hand(self) -> None:
         """80 lb at 7 ft 6 in, 5 in between the bolts, the upper 1 in under the boards: 1540 and 1460 lb."""
-        couple = pocket(80 * LB, 90.25 * IN, 5 * IN, 1 * IN)
+        couple = pocket(80 * LB, 90.25 * IN, 5 * IN, below_m=1 * IN)
         self.assertAlmostEqual(couple.upper_n / LB, 1540, delta=1)
         self.assertAlmostEqual(couple.lower_n / LB, 1460, delta=1)
 

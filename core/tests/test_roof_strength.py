@@ -59,7 +59,8 @@ class OwnAreaTest(unittest.TestCase):
             self.assertAlmostEqual(found.loads.live_on_pa(book, area), 1000 * max(1.8 / area + 0.12, 0.25), places=6)
         area = found.layout.plan_m2 / 4
         lasting = min(
-            case.down_n for case in down_in_wind(book, found.layout.frame, found.loads, found.layout.frame.posts[0])
+            case.down_n
+            for case in down_in_wind(book, found.layout.frame, found.loads, post=found.layout.frame.posts[0])
         )
         down = post_down_n(book, found.layout.frame, found.loads)[found.layout.frame.posts[0].id]
         self.assertGreaterEqual(down, 1.5 * 1000 * (1.8 / area + 0.12) * area)
@@ -202,7 +203,7 @@ class InWindTest(unittest.TestCase):
             post = frame.posts[0]
             area = frame.width_of(post) * frame.share_m(post)
             dead = loads.dead_pa * area + frame.share_m(post) * 9.80665 * frame.plies * _line_kg(frame.beam)
-            said = {round(case.down_n, 3) for case in down_in_wind(one.book, frame, loads, post)}
+            said = {round(case.down_n, 3) for case in down_in_wind(one.book, frame, loads, post=post)}
             for g, w, s in self.WINDS[school]:
                 by_hand = g * dead + w * (loads.wind_pa or 0.0) * area + s * (loads.snow_pa or 0.0) * area
                 self.assertIn(round(by_hand, 3), said, school)

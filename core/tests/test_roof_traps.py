@@ -41,7 +41,7 @@ class TrapsTest(unittest.TestCase):
         """By hand P h (1 / 2 b - 1 / s), of which lift alone would ask nothing: some 150 lb up on .6 of 300 lb down."""
         tie = needs(self.plan, "beam_to_post_tie.uplift_capacity")
         up, above, own = lift_n(
-            self.case.book, self.found.layout.frame, self.found.loads, self.found.layout.frame.posts[0]
+            self.case.book, self.found.layout.frame, self.found.loads, post=self.found.layout.frame.posts[0]
         )
         across = next(one for one in self.found.held.swayed if "across" in one.way)
         h, lines = self.found.layout.frame.header_m("across"), self.found.layout.lines_m
@@ -73,7 +73,7 @@ class TrapsTest(unittest.TestCase):
         foot = next(iter(self.found.held.feet.values()))
         across = next(one for one in self.found.held.swayed if "across" in one.way)
         up, above, own = lift_n(
-            self.case.book, self.found.layout.frame, self.found.loads, self.found.layout.frame.posts[0]
+            self.case.book, self.found.layout.frame, self.found.loads, post=self.found.layout.frame.posts[0]
         )
         self.assertAlmostEqual(foot.lift_n, across.axial_n + up - above - own, delta=1)
         self.assertGreater(foot.lift_n / LB, 419)  # of bare members alone

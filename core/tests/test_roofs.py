@@ -43,7 +43,7 @@ class RoofTest(unittest.TestCase):
             self.assertAlmostEqual(equal.line_m, math.sqrt(3.0**2 * 2 + (3.0 * math.tan(first)) ** 2), 9)
 
     def test_rafters_jacks_and_seats_close(self) -> None:
-        found = rafter(2.743, math.radians(25), 0.038, 0.4)
+        found = rafter(2.743, math.radians(25), 0.038, overhang_m=0.4)
         self.assertAlmostEqual(found.line_m**2, 2.743**2 + found.rise_m**2, 9)
         self.assertAlmostEqual((found.line_m - found.cut_m) * math.cos(math.radians(25)), 0.019, 9)
         # Jacks shrink to nothing over the common rafter's own run.
@@ -64,7 +64,7 @@ class RoofTest(unittest.TestCase):
         for _ in range(40):
             eave, slope, cover = rng.uniform(3, 9), rng.uniform(1, 4), rng.uniform(0.6, 1.2)
             top = rng.choice((0.0, eave * 0.3))
-            found = hip_side(eave, slope, cover, top)
+            found = hip_side(eave, slope, cover, top_m=top)
 
             def height(x: float, eave: float = eave, top: float = top, slope: float = slope) -> float:
                 return min(slope, max(0.0, slope * (eave / 2 - abs(x)) / ((eave - top) / 2)))
@@ -93,7 +93,9 @@ class ShadeTest(unittest.TestCase):
             for k in range(600):
                 start = pitch * k / 600
                 stopped += any(self._meets(start - n * pitch, across, width, depth, tilt) for n in range(-9, 10))
-            self.assertAlmostEqual(stopped / 600, blocked(width, depth, pitch, across, tilt), delta=0.02)
+            self.assertAlmostEqual(
+                stopped / 600, blocked(width, depth, pitch, across=across, tilt_rad=tilt), delta=0.02
+            )
 
     @staticmethod
     def _meets(x: float, across: float, width: float, depth: float, tilt: float) -> bool:
@@ -121,19 +123,21 @@ class ShadeTest(unittest.TestCase):
 
     def test_the_pitch_for_a_shade_gives_that_shade(self) -> None:
         across = across_sun(0.6, 2.0, 1.2)
-        self.assertAlmostEqual(blocked(0.045, 0.09, pitch_for(0.045, 0.09, across, 0.6), across), 0.6)
-        self.assertEqual(blocked(0.04, 0.04, 0.2, across_sun(-0.1, 0, 0)), 1.0)
+        self.assertAlmostEqual(blocked(0.045, 0.09, pitch_for(0.045, 0.09, across, share=0.6), across=across), 0.6)
+        self.assertEqual(blocked(0.04, 0.04, 0.2, across=across_sun(-0.1, 0, 0)), 1.0)
         self.assertAlmostEqual(two_layers(0.5, 0.5), 0.75)
         with self.assertRaises(InvalidInputError):
-            pitch_for(0.04, 0.04, None, 0.5)
+            pitch_for(0.04, 0.04, None, share=0.5)
 
     def test_the_sun_stands_south_at_noon_in_the_north_and_rises_in_the_east(self) -> None:
-        noon = sun_position(math.radians(50), 0.0, date(2026, 3, 20), 12.12, 0.0)
+        noon = sun_position(math.radians(50), 0.0, date(2026, 3, 20), local_hours=12.12, utc_offset_hours=0.0)
         self.assertAlmostEqual(math.degrees(noon[1]), 180, delta=1)
         self.assertAlmostEqual(math.degrees(noon[0]), 40, delta=0.3)  # equinox: 90 less the latitude
-        morning = sun_position(math.radians(50), 0.0, date(2026, 3, 20), 6.2, 0.0)
+        morning = sun_position(math.radians(50), 0.0, date(2026, 3, 20), local_hours=6.2, utc_offset_hours=0.0)
         self.assertAlmostEqual(math.degrees(morning[1]), 90, delta=2)
-        south = sun_position(math.radians(-37), math.radians(175), date(2026, 12, 21), 13.3, 13.0)
+        south = sun_position(
+            math.radians(-37), math.radians(175), date(2026, 12, 21), local_hours=13.3, utc_offset_hours=13.0
+        )
         self.assertTrue(math.degrees(south[1]) < 40 or math.degrees(south[1]) > 320)
 
 

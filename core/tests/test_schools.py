@@ -132,7 +132,9 @@ def answers(book: Rulebook) -> list[Any]:
         ),
         lambda: book.roof_live(30, 3),
         lambda: book.velocity_pressure(place(key), 3.0),
-        lambda: book.face_pressure(place(key), WindFace(length_m=20, solid_height_m=1.8, top_height_m=1.8), "", None),
+        lambda: book.face_pressure(
+            place(key), WindFace(length_m=20, solid_height_m=1.8, top_height_m=1.8), "", coefficient=None
+        ),
         lambda: book.open_roof_pressure(
             place(key), OpenRoofInput(height_m=3, slope_rad=0.1, obstructed=False, uplift=True)
         ),
@@ -382,12 +384,15 @@ class SectionBuilderTest(unittest.TestCase):
         nominal = float(answer(find("timber.design_strength"), self.STICK, "bending").value or 0)
         real = answer(find("timber.design_strength"), {**self.STICK, "size": "1 5/8 x 9 1/2 in"}, "bending").value
         self.assertLess(float(real or 0), nominal)  # deeper than a 2x10: the size factor of the next class
-        section = answer(find("timber.section"), {"size": "1 5/8 x 9 1/2 in"}, "section_modulus", "in3").value
+        section = answer(find("timber.section"), {"size": "1 5/8 x 9 1/2 in"}, "section_modulus", unit="in3").value
         self.assertAlmostEqual(float(section or 0), 1.625 * 9.5**2 / 6, 6)
 
     def test_bounce_is_p_l3_over_48_ei(self) -> None:
         found = answer(
-            find("timber.bounce"), {"school": "nz", "grade": "SG8", "size": "45x190 mm", "span": "2523 mm"}, "sag", "mm"
+            find("timber.bounce"),
+            {"school": "nz", "grade": "SG8", "size": "45x190 mm", "span": "2523 mm"},
+            "sag",
+            unit="mm",
         )
         self.assertAlmostEqual(float(found.value or 0), 2.0, delta=0.005)
 
@@ -456,7 +461,7 @@ class TablesTest(unittest.TestCase):
             ("beam.span", ca, "span_shown", 146.0),
         )
         for name, raw, output, value in good:
-            self.assertAlmostEqual(float(answer(find(name), raw, output, "in").value or 0), value, 6)
+            self.assertAlmostEqual(float(answer(find(name), raw, output, unit="in").value or 0), value, 6)
         joists = (
             {"live": "50 psf"},
             {"dead": "15 psf"},

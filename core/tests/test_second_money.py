@@ -302,7 +302,7 @@ class QuoteTest(unittest.TestCase):
         )
         sold = QuoteTerms(margin_ratio=0.2, round_to=5.0)
         for name, made, _, listed in bought():
-            asked = quote(made, listed, terms, sold, Tape("metric"))
+            asked = quote(made, listed, terms, offer=sold, tape=Tape("metric"))
             person_h = hours(made, terms)
             costs = {}
             for key, factor in (("cost", 1.0), ("cost_low", 0.7), ("cost_high", 1.6)):
@@ -325,7 +325,9 @@ class QuoteTest(unittest.TestCase):
             spoil_price_per_m3=31, old_fence_m=20, old_fence_price_per_m=9, stumps_count=3, stump_price=25
         )
         for name, made, _, listed in bought():
-            feet, metres = (quote(made, listed, terms, QuoteTerms(), Tape(system)) for system in ("imperial", "metric"))
+            feet, metres = (
+                quote(made, listed, terms, offer=QuoteTerms(), tape=Tape(system)) for system in ("imperial", "metric")
+            )
             self.assertEqual((feet.cost, feet.price), (metres.cost, metres.price), name)
 
     def test_spoil_of_every_hole_by_slices_and_a_quarter_more(self) -> None:

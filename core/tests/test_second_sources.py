@@ -60,7 +60,9 @@ class OpenLibraryTest(unittest.TestCase):
             observer.date = when
             sun = ephem.Sun(observer)
             hours = when.hour + when.minute / 60
-            altitude, _ = sun_position(math.radians(latitude), math.radians(longitude), when.date(), hours, 0.0)
+            altitude, _ = sun_position(
+                math.radians(latitude), math.radians(longitude), when.date(), local_hours=hours, utc_offset_hours=0.0
+            )
             if float(sun.alt) > 0:
                 worst = max(worst, abs(math.degrees(altitude - float(sun.alt))))
         self.assertLess(worst, 0.02)

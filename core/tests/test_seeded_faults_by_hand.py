@@ -48,7 +48,7 @@ class TablesTest(unittest.TestCase):
         """
         for heights, coefficient in ((10.0, 1.2), (20.0, 1.2), (6.0, 1.4 + 0.3 / 5)):
             face = WindFace(length_m=heights * 1.8, solid_height_m=1.8, top_height_m=1.8)
-            self.assertAlmostEqual(face_coefficient(face, "interior", None, None), coefficient, places=6)
+            self.assertAlmostEqual(face_coefficient(face, "interior", None, to_end_m=None), coefficient, places=6)
 
     def test_snow_on_a_roof_steeper_than_thirty_degrees_is_not_said(self) -> None:
         self.assertAlmostEqual(roof_snow(SnowInput(ground_pa=600.0, slope_rad=math.radians(30))).value, 0.48)
@@ -61,7 +61,7 @@ class TablesTest(unittest.TestCase):
         d, rho = 3.0, 310.0
         whole = [20e-6 * rho**2 * d * t for t in (8 * d, 10 * d, 11 * d, 12 * d, 15 * d)]
         for t, share, full in zip((8, 10, 11, 12, 15), (0.0, 0.5, 0.75, 1.0, 1.0), whole, strict=True):
-            self.assertAlmostEqual(_axial("nail", d, t * d, rho), share * full, places=6)
+            self.assertAlmostEqual(_axial("nail", d, t * d, rho=rho), share * full, places=6)
 
     def test_the_edge_of_a_great_roof_is_a_tenth_of_its_least_width(self) -> None:
         """Fig. 30.8-1 of ASCE 7-16 (medium): a = min(.1 L, .4 h), at least .04 L and 3 ft; -3.3 up to a², -1.7 to 4 a²."""

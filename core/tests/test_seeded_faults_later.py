@@ -103,10 +103,10 @@ class LineTest(unittest.TestCase):
     def test_what_a_hole_met_is_numbered_from_one(self) -> None:
         spec = fence(60)
         made = planned(spec, site(length_ft=60))
-        first = reroute_around(spec, made, {}, made.marks[2].id, ("a pipe", 0.3))
+        first = reroute_around(spec, made, {}, post_id=made.marks[2].id, met=("a pipe", 0.3))
         self.assertEqual([zone.id for zone in first.zones], ["found-1"])
         again = planned(first, site(length_ft=60))
-        second = reroute_around(first, again, {}, again.marks[3].id, ("a stone", 0.3))
+        second = reroute_around(first, again, {}, post_id=again.marks[3].id, met=("a stone", 0.3))
         self.assertEqual([zone.id for zone in second.zones], ["found-1", "found-2"])
 
     def test_a_panel_as_wide_as_its_bay_may_be_is_no_clash(self) -> None:

@@ -87,8 +87,8 @@ class ByRays(unittest.TestCase):
                     whole.site.latitude_rad or 0.0,
                     whole.site.longitude_rad or 0.0,
                     day,
-                    14.25 + 0.5 * k,
-                    ASK.utc_h,  # type: ignore[arg-type]
+                    local_hours=14.25 + 0.5 * k,
+                    utc_offset_hours=ASK.utc_h,  # type: ignore[arg-type]
                 )
                 dark.append(1 - lit(inner, np.array(toward_sun(altitude, azimuth, 0.0)), everything).mean())
             offs.append(found.shares[row * found.columns + column] - float(np.mean(dark)))

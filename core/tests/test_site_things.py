@@ -221,9 +221,9 @@ water, Pond, 9000 ft, 0
 class LevelTest(unittest.TestCase):
     def test_heights_by_the_rule_of_levelling_and_a_round_that_does_not_close(self) -> None:
         # By hand: instrument 1.5 over the benchmark; a rod that reads 1.2 stands 0.3 over it, one that reads 1.9 stands 0.4 under.
-        found = level_round(1.5, [1.2, 1.9], 1.503, Tape("metric", 0.001))
+        found = level_round(1.5, [1.2, 1.9], 1.503, tape=Tape("metric", 0.001))
         self.assertEqual((found.heights_m, found.amiss), ((0.3, -0.4), ""))
-        self.assertIn("10 mm otherwise", level_round(1.5, [1.2], 1.51, Tape("metric", 0.001)).amiss)
+        self.assertIn("10 mm otherwise", level_round(1.5, [1.2], 1.51, tape=Tape("metric", 0.001)).amiss)
 
     def test_layers_say_what_they_hold(self) -> None:
         for layer, points, kind in (

@@ -20,7 +20,7 @@ class SpecifiedTest(unittest.TestCase):
             reason="no rating is entered",
             would_have_to_change="the maker's number",
             crew=True,
-            needs=given_step("T", needs, unit, "statics"),
+            needs=given_step("T", needs, unit, source="statics"),
         )
         whole = plan(next(iter(kind_cases("deck", "us")))[1])
         passing = tuple(check for check in whole.checks if check.use < 0.9)

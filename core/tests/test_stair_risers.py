@@ -21,13 +21,13 @@ class OpenRiserTest(unittest.TestCase):
     def test_the_residential_code_asks_above_thirty_inches(self) -> None:
         """IRC R311.7.5.1: five risers of 7.2 in under 1-in treads: one top lies over 30 in; 6.2 - 4 in of strip and a hair."""
         limits = rulebook("us").stair("cut")
-        one = open_riser(7.2 * IN, 1 * IN, 5, limits)
+        one = open_riser(7.2 * IN, 1 * IN, 5, limits=limits)
         self.assertEqual(one.close_least, 1)
         self.assertAlmostEqual(one.clear_m / IN, 6.2)
         self.assertAlmostEqual((one.strip_m - 0.003) / IN, 2.2)
-        self.assertEqual(open_riser(7.2 * IN, 1 * IN, 4, limits).close_least, 0)  # 28.8 in
-        self.assertEqual(open_riser(4.9 * IN, 1 * IN, 9, limits).close_least, 0)  # 3.9 in clear
-        self.assertGreater(open_riser(0.18, 0.025, 2, rulebook("ca").stair("cut")).close_least, 0)
+        self.assertEqual(open_riser(7.2 * IN, 1 * IN, 4, limits=limits).close_least, 0)  # 28.8 in
+        self.assertEqual(open_riser(4.9 * IN, 1 * IN, 9, limits=limits).close_least, 0)  # 3.9 in clear
+        self.assertGreater(open_riser(0.18, 0.025, 2, limits=rulebook("ca").stair("cut")).close_least, 0)
 
     def flight(self, open_risers: bool) -> tuple[float, int]:
         stair = StairDesign(id="s", edge=2, at_m=1.0, open_risers=open_risers)

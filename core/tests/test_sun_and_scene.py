@@ -69,16 +69,25 @@ class ShadowTest(unittest.TestCase):
             made = planned_case = registry.plan(one)
             layout = lay_out(replace(one, site=DENVER), len(made.marks) // 2)
             altitude, azimuth = sun_position(
-                DENVER.latitude_rad or 0, DENVER.longitude_rad or 0, date(2026, 7, 15), hour, -6
+                DENVER.latitude_rad or 0,
+                DENVER.longitude_rad or 0,
+                date(2026, 7, 15),
+                local_hours=hour,
+                utc_offset_hours=-6,
             )
             toward = toward_sun(altitude, azimuth, 0.0)
             slat, rafter = layout.timber.slat, layout.timber.rafter
             assert slat is not None and layout.slats is not None
             run = math.pi / 2
             stops = two_layers(
-                blocked(slat.thickness_m, slat.width_m, layout.slats.pitch_m, across_sun(altitude, azimuth, run)),
                 blocked(
-                    rafter.thickness_m, rafter.width_m, layout.rafters.spacing_m, across_sun(altitude, azimuth, 0.0)
+                    slat.thickness_m, slat.width_m, layout.slats.pitch_m, across=across_sun(altitude, azimuth, run)
+                ),
+                blocked(
+                    rafter.thickness_m,
+                    rafter.width_m,
+                    layout.rafters.spacing_m,
+                    across=across_sun(altitude, azimuth, 0.0),
                 ),
             )
             roof = replace(planned_case, parts=tuple(p for p in made.parts if p.role in ("slat", "rafter")))

@@ -88,7 +88,9 @@ class ToyInfillTest(unittest.TestCase):
     def test_priced_timed_and_on_paper(self) -> None:
         bought = bill(self.plan, PurchasingSettings(), cuts(self.plan, PurchasingSettings()))
         self.assertTrue(bought.complete)
-        self.assertGreater(quote(self.plan, bought, EstimateRates(), QuoteTerms(), Tape()).price, bought.total)
+        self.assertGreater(
+            quote(self.plan, bought, EstimateRates(), offer=QuoteTerms(), tape=Tape()).price, bought.total
+        )
         self.assertGreater(hours(self.plan, EstimateRates()), 1)
         case = DesignInput(spec=self.spec, site=site(), book=rulebook("us"), yard=PurchasingSettings(), tape=Tape())
         self.assertIn("of fence of hurdles", described(case, self.plan))

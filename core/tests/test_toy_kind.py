@@ -70,13 +70,15 @@ class ToyKindTest(unittest.TestCase):
         self.assertGreater(bought.total, 0)
         # A beam takes two rails' minutes, every other piece one.
         self.assertAlmostEqual(hours(self.plan, EstimateRates(setup_min=0)), (2 + 4 + 2) * 8 / 60, 9)
-        self.assertGreater(quote(self.plan, bought, EstimateRates(), QuoteTerms(), Tape()).price, bought.total)
+        self.assertGreater(
+            quote(self.plan, bought, EstimateRates(), offer=QuoteTerms(), tape=Tape()).price, bought.total
+        )
 
     def test_nothing_unknown_passes(self) -> None:
         self.assertEqual(state(self.plan), "not_checked")
 
     def test_its_end_is_pulled_and_what_was_measured_taken_in(self) -> None:
-        longer = moved(self.job, "horse", self.plan.handles[0], 5 * FT)
+        longer = moved(self.job, "horse", self.plan.handles[0], to_m=5 * FT)
         self.assertAlmostEqual(plan_structure(longer, "horse").parts[0].length_m, 5 * FT, 9)
         target = target_of(self.plan, "horse/bearer", "length")
         assert target is not None
@@ -85,7 +87,7 @@ class ToyKindTest(unittest.TestCase):
         self.assertAlmostEqual(SAW_HORSE.hold(self.job.structures[0].spec, target.about, 1.3).long_m, 1.3, 9)
 
     def test_its_sheet_is_worded(self) -> None:
-        found = sheet(self.plan, Tape(), PurchasingSettings(), "horse/bearer")
+        found = sheet(self.plan, Tape(), PurchasingSettings(), selected="horse/bearer")
         self.assertEqual((found.called, [row.name for row in found.members]), ("saw-horse", ["Bearer", "Legs"]))
         self.assertIn("beams", {item.says for item in found.layers})
 

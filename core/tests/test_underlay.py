@@ -49,7 +49,7 @@ class ByTwoPoints(unittest.TestCase):
 
     def test_a_known_length_scales_about_the_first_point(self) -> None:
         a, b = pixel(UNDER, 300, 300), pixel(UNDER, 900, 300)
-        layout = by_length(UNDER, a, b, 24 * FT)
+        layout = by_length(UNDER, a, b, length_m=24 * FT)
         np.testing.assert_allclose(pixel(layout, 300, 300), a, atol=1e-9)
         self.assertAlmostEqual(math.dist(pixel(layout, 300, 300), pixel(layout, 900, 300)), 24 * FT, places=9)
         self.assertAlmostEqual(layout.turn_rad, UNDER.turn_rad, places=12)
@@ -70,7 +70,7 @@ class ByTwoPoints(unittest.TestCase):
             self.assertIn(says, refused.exception.field)
         for length in (0.0, 5e4):
             with self.assertRaises(InvalidInputError):
-                by_length(UNDER, a, pixel(UNDER, 900, 300), length)
+                by_length(UNDER, a, pixel(UNDER, 900, 300), length_m=length)
 
 
 class OnAJob(unittest.TestCase):

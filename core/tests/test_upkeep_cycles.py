@@ -22,7 +22,7 @@ class UpkeepCycleTest(unittest.TestCase):
 
     def due(self, *looks: tuple[date, str], faults: tuple[float, ...] = ()) -> tuple[date, bool, int]:
         found = [UpkeepLook(key="fixings", on=on, result=result) for on, result in looks]  # type: ignore[arg-type]
-        states = upkeep_states(self.ITEMS, DONE, found, {"fixings": faults})
+        states = upkeep_states(self.ITEMS, DONE, found, faults={"fixings": faults})
         [one] = [state for state in states if state.key == "fixings"]
         return one.due, one.open, one.months_every
 
@@ -60,6 +60,8 @@ class UpkeepCycleTest(unittest.TestCase):
         self.assertEqual(dues, sorted(dues, reverse=True))
 
     def test_reminders_begin_where_things_stand(self) -> None:
-        states = upkeep_states(self.ITEMS, DONE, [UpkeepLook(key="fixings", on=date(2027, 8, 31), result="watch")], {})
+        states = upkeep_states(
+            self.ITEMS, DONE, [UpkeepLook(key="fixings", on=date(2027, 8, 31), result="watch")], faults={}
+        )
         [fixings] = [item for item in reminders_from(states, self.ITEMS, date(2031, 1, 1)) if item.key == "fixings"]
         self.assertEqual(fixings.due[:3], (date(2028, 2, 29), date(2029, 2, 28), date(2030, 2, 28)))

@@ -47,7 +47,7 @@ class InfillTest(unittest.TestCase):
     def test_a_gap_exactly_on_its_limit_gains_no_picket(self) -> None:
         # 12 pickets of 3.5 in and 13 gaps of 4 in are 94 in.
         self.assertEqual(even_gaps(94 * IN, 3.5 * IN, 4 * IN)[0], 12)
-        self.assertEqual(between_end_gaps((17 * 1.5 + 16 * 4 + 4) * IN, 1.5 * IN, 4 * IN, 2 * IN)[0], 17)
+        self.assertEqual(between_end_gaps((17 * 1.5 + 16 * 4 + 4) * IN, 1.5 * IN, 4 * IN, end_gap_m=2 * IN)[0], 17)
 
     def test_boards_fill_their_opening(self) -> None:
         rng = random.Random(6)
@@ -57,7 +57,7 @@ class InfillTest(unittest.TestCase):
             total = lapped.boards * width - (lapped.boards - 1) * lapped.overlap_m
             self.assertAlmostEqual(total, clear, 9)
             self.assertGreaterEqual(lapped.overlap_m, 0.02 - 1e-9)
-            ends = last_board(clear, width, gap, 0.05)
+            ends = last_board(clear, width, gap, rip_least_m=0.05)
             used = ends.full * width + ends.rips * ends.rip_m + (ends.full + ends.rips - 1) * gap
             self.assertLessEqual(used, clear + 1e-9)
             if ends.rips:
@@ -91,7 +91,7 @@ class InfillTest(unittest.TestCase):
         board, thick, between = 0.14, 0.016, 0.038
         for lap in (0.01, 0.025, 0.06):
             side = board - 2 * lap
-            found = view_between(board, lap, thick, between)
+            found = view_between(board, lap, thick, between_m=between)
             seen = []
             for step in range(1, 890):
                 slope = math.tan(math.radians(step / 10))

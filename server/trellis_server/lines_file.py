@@ -56,7 +56,7 @@ def planned(row: Mapping[str, str]) -> tuple[JobDocument, str]:
     which = STARTS[row["start"]]
     if which not in dict(ways_of(kind_called(row["kind"]))):
         which = "as it is"
-    found = start(job, row["id"], which, "the crew")
+    found = start(job, row["id"], which, name="the crew")
     if found.why:
         return job, found.why
     item = job.structures[0]

@@ -11,7 +11,7 @@ from typing import Any
 
 
 @contextmanager
-def a_place(folder: Path, name: str, many: int, waits: Callable[[], None], again_s: float) -> Iterator[None]:
+def a_place(folder: Path, name: str, many: int, *, waits: Callable[[], None], again_s: float) -> Iterator[None]:
     """One of so many places of a name, for as long as this lasts; it is free again when its process dies.
 
     Args:

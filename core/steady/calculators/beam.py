@@ -120,7 +120,8 @@ def _near_moment(given: Given) -> float:
 
 def _combined(given: Given) -> float:
     """The largest of the school's combinations, uplift apart."""
-    return max(case.total(*_actions(given)) for case in _cases(given))
+    dead, live, snow, wind = _actions(given)
+    return max(case.total(dead, live, snow, wind=wind) for case in _cases(given))
 
 
 def _cases(given: Given) -> tuple[Combination, ...]:

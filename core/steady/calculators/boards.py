@@ -34,8 +34,8 @@ def _drift(given: Given) -> Drift:
         given.length("planned"),
         given.length("measured"),
         given.length("gap"),
-        given.count("left"),
-        given.maybe("most", "length"),
+        left=given.count("left"),
+        most_m=given.maybe("most", "length"),
     )
 
 
@@ -71,8 +71,8 @@ def _allowed(given: Given) -> str:
         school_of(given).key,
         given.quantity("deck_area", "area"),
         given.length("height"),
-        given.flag("attached"),
-        given.flag("beams"),
+        attached=given.flag("attached"),
+        beams=given.flag("beams"),
     )
     return "yes" if allowed else "no"
 
@@ -97,7 +97,8 @@ def _spacing_most(given: Given) -> float:
 
 
 def _diagonal(given: Given) -> DiagonalBoards:
-    return diagonal(*(given.length(name) for name in ("length", "width", "board", "gap")))
+    length_m, width_m, board_m, gap_m = (given.length(name) for name in ("length", "width", "board", "gap"))
+    return diagonal(length_m, width_m, board_m, gap_m=gap_m)
 
 
 def _field(given: Given) -> BoardField:
@@ -191,7 +192,7 @@ def _arc(given: Given) -> Arc:
         radius, angle = by_chord(given.length("chord"), given.length("rise"))
     else:
         radius, angle = given.length("radius"), given.quantity("angle", "angle")
-    return arc_of(radius, angle, facets, given.maybe("error_most", "length"))
+    return arc_of(radius, angle, facets, error_most_m=given.maybe("error_most", "length"))
 
 
 def _clip(given: Given) -> tuple[float, float]:

@@ -52,7 +52,7 @@ def _clashes(given: Given) -> float:
         raise InvalidInputError("bookings", "must all name their zone, or none")
     travel = {
         frozenset((str(a), str(b))): timedelta(minutes=float(decimal(minutes, "travel")))
-        for a, b, minutes in list_rows(given, "travel", 3, [])
+        for a, b, minutes in list_rows(given, "travel", 3, default=[])
     }
     return len(clashes(bookings, travel))
 

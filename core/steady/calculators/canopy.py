@@ -42,8 +42,8 @@ def _members(g: Given) -> c.Members:
         g.length("length"),
         g.length("thickness"),
         g.length("inset", 0.0),
-        g.maybe("spacing_most", "length"),
-        g.count("count") if g.has("count") else None,
+        most_m=g.maybe("spacing_most", "length"),
+        count=g.count("count") if g.has("count") else None,
     )
 
 
@@ -74,7 +74,9 @@ def _across(g: Given) -> float | None:
 
 
 def _whole(g: Given) -> WholeSlats:
-    return count_for(g.length("bay"), g.length("slat_width"), g.length("slat_depth"), _across(g), g.number("shade"))
+    return count_for(
+        g.length("bay"), g.length("slat_width"), g.length("slat_depth"), across=_across(g), share=g.number("shade")
+    )
 
 
 def _up(g: Given, clock: float) -> tuple[float, float]:
@@ -88,11 +90,11 @@ def _stopped(g: Given, clock: float) -> float:
     altitude, azimuth = _up(g, clock)
     run = g.quantity("slats_run", "angle")
     sizes = (g.length("slat_width"), g.length("slat_depth"), g.length("pitch"))
-    first = blocked(*sizes, across_sun(altitude, azimuth, run))
+    first = blocked(*sizes, across=across_sun(altitude, azimuth, run))
     if not g.has("second_width"):
         return first
     under = (g.length("second_width"), g.length("second_depth"), g.length("second_pitch"))
-    return two_layers(first, blocked(*under, across_sun(altitude, azimuth, run + math.pi / 2)))
+    return two_layers(first, blocked(*under, across=across_sun(altitude, azimuth, run + math.pi / 2)))
 
 
 def _hours(g: Given) -> list[float]:
@@ -155,8 +157,8 @@ def _jacks(g: Given) -> tuple[float, ...]:
         g.length("run"),
         g.quantity("pitch", "angle"),
         g.length("spacing"),
-        g.length("hip_thickness", 0.0),
-        g.maybe("first", "length"),
+        hip_m=g.length("hip_thickness", 0.0),
+        first_m=g.maybe("first", "length"),
     )
 
 
@@ -173,8 +175,8 @@ def _unequal(g: Given) -> c.UnequalJack:
         g.quantity("pitch_1", "angle"),
         g.quantity("pitch_2", "angle"),
         g.length("spacing"),
-        g.length("hip_thickness", 0.0),
-        g.length("overhang_1", 0.0),
+        hip_m=g.length("hip_thickness", 0.0),
+        overhang_m=g.length("overhang_1", 0.0),
     )
 
 
@@ -467,7 +469,9 @@ SUMS = (
             Output(name="angle", unit="deg", calculate=lambda g: c.tail_cut(*_tail(g)).angle_rad),
             Output(name="cut", unit="in|mm", calculate=lambda g: c.tail_cut(*_tail(g)).cut_m),
             Output(
-                name="ordinate", unit="in|mm", calculate=lambda g: c.tail_ordinate_m(*_tail(g), g.length("station"))
+                name="ordinate",
+                unit="in|mm",
+                calculate=lambda g: c.tail_ordinate_m(*_tail(g), station_m=g.length("station")),
             ),
         ),
         source="geometry",

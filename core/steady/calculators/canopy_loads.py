@@ -30,7 +30,9 @@ def _wind_place(g: Given) -> WindPlace:
 
 def _open(g: Given) -> float:
     net = g.number("net_coefficient") if g.has("net_coefficient") else None
-    return r.open_slats_pa(school_of(g), _wind_place(g), g.maybe("height", "length"), g.number("solidity"), net)
+    return r.open_slats_pa(
+        school_of(g), _wind_place(g), g.maybe("height", "length"), solidity=g.number("solidity"), net=net
+    )
 
 
 def _frame(g: Given) -> r.FrameRowWind:
@@ -38,7 +40,7 @@ def _frame(g: Given) -> r.FrameRowWind:
         school_of(g),
         _wind_place(g),
         g.maybe("height", "length"),
-        FrameRows(
+        behind=FrameRows(
             row_m2=g.quantity("row_area", "area"), rows=g.count("rows"), other_m2=g.quantity("other_area", "area", 0.0)
         ),
     )
@@ -88,17 +90,19 @@ def _path(g: Given) -> r.UpliftPath:
 
 def _person(g: Given) -> float:
     return r.person_moment_n_m(
-        school_of(g), g.length("span"), g.quantity("dead_line", "line load"), g.maybe("person", "force")
+        school_of(g), g.length("span"), g.quantity("dead_line", "line load"), one_n=g.maybe("person", "force")
     )
 
 
 def _on_slats(g: Given) -> float:
-    return r.snow_on_slats_pa(school_of(g), g.quantity("roof_snow", "pressure"), g.number("solidity"), g.length("gap"))
+    return r.snow_on_slats_pa(
+        school_of(g), g.quantity("roof_snow", "pressure"), g.number("solidity"), gap_m=g.length("gap")
+    )
 
 
 def _sliding(g: Given) -> r.Sliding:
     return r.sliding_snow(
-        school_of(g), g.quantity("flat_roof", "pressure"), g.length("upper_run"), g.length("canopy_depth")
+        school_of(g), g.quantity("flat_roof", "pressure"), g.length("upper_run"), depth_m=g.length("canopy_depth")
     )
 
 
@@ -125,7 +129,9 @@ def _hips(g: Given) -> tuple[float, float]:
 
 
 def _pocket(g: Given) -> b.Pocket:
-    return b.pocket(g.quantity("push", "force"), g.length("height"), g.length("lever"), g.length("below_deck", 0.0))
+    return b.pocket(
+        g.quantity("push", "force"), g.length("height"), g.length("lever"), below_m=g.length("below_deck", 0.0)
+    )
 
 
 def _mass(g: Given) -> float:
@@ -133,8 +139,8 @@ def _mass(g: Given) -> float:
         g.length("thickness"),
         g.length("width"),
         g.length("length"),
-        g.quantity("density", "density"),
-        g.count("plies", 1),
+        density_kg_per_m3=g.quantity("density", "density"),
+        plies=g.count("plies", 1),
     )
 
 
@@ -232,7 +238,7 @@ SUMS = (
                 name="drift",
                 unit="in|mm",
                 calculate=lambda g: b.fixed_drift_m(
-                    *_fixed(g), _inertia(g, "post_size"), g.quantity("modulus", "pressure")
+                    *_fixed(g), post_m4=_inertia(g, "post_size"), modulus_pa=g.quantity("modulus", "pressure")
                 ),
             ),
         ),

@@ -61,7 +61,7 @@ def _answer(words: list[str]) -> int:
         else:
             raw[name] = json.loads(value) if value.startswith(("[", "{")) else value
     found = [
-        answer(asked, raw, output.name, unit if output.unit not in ("text", "count", "-") else "")
+        answer(asked, raw, output.name, unit=unit if output.unit not in ("text", "count", "-") else "")
         for output in asked.outputs
     ]
     if as_json:

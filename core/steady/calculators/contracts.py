@@ -50,7 +50,7 @@ def _split(given: Given) -> list[Decimal]:
     limit = DepositLimit(
         ratio=given_money_or_none(given, "deposit_most_ratio"), amount=given_money_or_none(given, "deposit_most")
     )
-    return split(given_money(given, "total"), _steps(given), given_money(given, "round_to", Decimal(1)), limit)
+    return split(given_money(given, "total"), _steps(given), given_money(given, "round_to", Decimal(1)), deposit=limit)
 
 
 def _retained(given: Given) -> tuple[list[Decimal], list[Decimal]]:
@@ -66,7 +66,7 @@ def _open(given: Given) -> tuple[Decimal, Decimal]:
 
 
 def _changes(given: Given) -> list[Change]:
-    rows = list_rows(given, "changes", 2, [])
+    rows = list_rows(given, "changes", 2, default=[])
     return [Change(total=decimal(total, "changes"), state=str(state)) for total, state in rows]
 
 
@@ -79,14 +79,14 @@ def _side(given: Given, name: str) -> ChangeSide:
 
 
 def _change(given: Given) -> PricedChange:
-    rates = list_rows(given, "unit_rates", 2, [])
+    rates = list_rows(given, "unit_rates", 2, default=[])
     terms = ChangeTerms(
         terms=terms_of(given),
         unit_rates=tuple((decimal(n, "unit_rates"), decimal(rate, "unit_rates")) for n, rate in rates),
         credit_ratio=given_money(given, "credit_ratio", Decimal(1)),
         fee=given_money(given, "fee", ZERO),
     )
-    return priced_change(given.text("reason"), _side(given, "added"), _side(given, "removed"), terms)
+    return priced_change(given.text("reason"), _side(given, "added"), _side(given, "removed"), asked=terms)
 
 
 def _words(given: Given) -> str:
@@ -97,7 +97,11 @@ def _words(given: Given) -> str:
         return found
 
     return change_words(
-        given.text("kind"), given.text("path"), (read("was"), read("now")), given.text("system"), given.text("name", "")
+        given.text("kind"),
+        given.text("path"),
+        (read("was"), read("now")),
+        system=given.text("system"),
+        name=given.text("name", ""),
     )
 
 

@@ -30,7 +30,10 @@ def _plan(given: Given) -> CutPlan:
 
 def _ripped(given: Given) -> tuple[int, float]:
     return rip_yield(
-        given.length("board"), given.length("strip"), given.length("kerf", 0.0), given.length("dressing", 0.0)
+        given.length("board"),
+        given.length("strip"),
+        given.length("kerf", 0.0),
+        dressing_m=given.length("dressing", 0.0),
     )
 
 
@@ -42,12 +45,14 @@ def _complete(given: Given) -> str:
 
 def _nested(given: Given) -> float:
     pieces = [(a, b, c) for a, b, c in given.table("pieces", ("length", "angle", "angle"))]
-    return nested_length_m(pieces, given.length("depth"), given.length("kerf", 0.0), given.length("trim_each_end", 0.0))
+    return nested_length_m(
+        pieces, given.length("depth"), given.length("kerf", 0.0), trim_m=given.length("trim_each_end", 0.0)
+    )
 
 
 def _plies(given: Given) -> Plies | None:
     return beam_plies(
-        given.lengths("posts"), given.count("plies"), given.lengths("stock"), given.length("overhang", 0.0)
+        given.lengths("posts"), given.count("plies"), given.lengths("stock"), overhang_m=given.length("overhang", 0.0)
     )
 
 

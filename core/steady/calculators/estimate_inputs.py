@@ -41,7 +41,7 @@ def given_amounts(given: Given, name: str, default: list[Any] | None = None) -> 
     return [decimal(item, name) for item in given_list(given, name, default)]
 
 
-def list_rows(given: Given, name: str, width: int, default: list[Any] | None = None) -> list[list[Any]]:
+def list_rows(given: Given, name: str, width: int, *, default: list[Any] | None = None) -> list[list[Any]]:
     """A list of rows, each so wide. Raises InvalidInputError: a row of another width."""
     rows = given_list(given, name, default)
     if not all(isinstance(row, list) and len(row) == width for row in rows):

@@ -64,7 +64,7 @@ def _pole_depth(given: Given) -> float:
     else:
         load, height = _load(given)
         if given.flag("restrained_at_grade"):
-            d_ft = ground.constrained_embedment_ft(load / LB, height / FT, width_ft, k)
+            d_ft = ground.constrained_embedment_ft(load / LB, height / FT, width_ft, k_psf_per_ft=k)
         else:
             step, _ = pole_embedment.embedment(
                 load_n=load, height_m=height, width_m=width_ft * FT, lateral_pa_per_m=soil, soil_factor=factor

@@ -49,8 +49,8 @@ def _tie(given: Given) -> GableTie:
         given.length("width"),
         given.quantity("pitch", "angle"),
         given.quantity("line", "line load"),
-        given.length("tie_height", 0.0),
-        given.choice("ridge", RIDGES, "board"),  # type: ignore[arg-type]
+        tie_m=given.length("tie_height", 0.0),
+        ridge=given.choice("ridge", RIDGES, "board"),  # type: ignore[arg-type]
     )
 
 
@@ -84,7 +84,7 @@ def _along(given: Given) -> AlongWind:
 def _sheets(given: Given) -> RectSheets:
     laps = given.length("end_lap", 0.15), given.length("side_lap", 0.0)
     eave, slope, cover, sheet = (given.length(name) for name in ("eave", "slope", "cover", "sheet"))
-    return rect_sheets(eave, slope, cover, sheet, laps)
+    return rect_sheets(eave, slope, cover, sheet_m=sheet, laps_m=laps)
 
 
 def _screw_n(given: Given) -> float:

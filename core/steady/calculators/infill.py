@@ -35,7 +35,7 @@ MOISTURE = (
 
 def _pickets(given: Given) -> tuple[int, float]:
     sizes = given.length("opening"), given.length("picket"), given.length("gap_most")
-    return between_end_gaps(*sizes, given.length("end_gap")) if given.has("end_gap") else even_gaps(*sizes)
+    return between_end_gaps(*sizes, end_gap_m=given.length("end_gap")) if given.has("end_gap") else even_gaps(*sizes)
 
 
 def _overlapped(given: Given) -> Overlapped:
@@ -44,7 +44,7 @@ def _overlapped(given: Given) -> Overlapped:
 
 def _view(given: Given) -> tuple[float, float] | None:
     return view_between(
-        given.length("board"), given.length("overlap"), given.length("thickness"), given.length("between")
+        given.length("board"), given.length("overlap"), given.length("thickness"), between_m=given.length("between")
     )
 
 
@@ -57,7 +57,10 @@ def _angle(given: Given, end: int) -> float:
 
 def _hidden(given: Given) -> str:
     hides = slats_hide(
-        given.length("slat"), given.length("pitch"), given.quantity("tilt", "angle"), given.length("thickness", 0.0)
+        given.length("slat"),
+        given.length("pitch"),
+        given.quantity("tilt", "angle"),
+        thickness_m=given.length("thickness", 0.0),
     )
     return "yes" if hides else "no"
 
@@ -67,8 +70,8 @@ def _shrinks(given: Given) -> float:
         given.length("board"),
         given.quantity("moisture_now", "percent"),
         given.quantity("moisture_later", "percent"),
-        given.number("coefficient"),
-        given.quantity("fibre_saturation", "percent", FIBRE_SATURATION),
+        per_percent=given.number("coefficient"),
+        saturation=given.quantity("fibre_saturation", "percent", FIBRE_SATURATION),
     )
 
 
@@ -77,7 +80,9 @@ def _lay(given: Given) -> tuple[float, float]:
 
 
 def _last(given: Given) -> LastBoard:
-    return last_board(given.length("opening"), given.length("board"), given.length("gap"), given.length("rip_least"))
+    return last_board(
+        given.length("opening"), given.length("board"), given.length("gap"), rip_least_m=given.length("rip_least")
+    )
 
 
 def _screen(given: Given) -> SlatScreen:

@@ -83,7 +83,7 @@ def _pad_load(given: Given) -> float:
         given.quantity("load", "pressure"),
         given.length("width"),
         given.length("run"),
-        given.quantity("point", "force", 0.0),
+        point_n=given.quantity("point", "force", 0.0),
     )
 
 

@@ -160,12 +160,14 @@ def _group(given: Given) -> float:
         if not all(one > 0 for one in sides):
             raise InvalidInputError("side_E", "must be above 0")
         stiffness = (_area_m2(given, "side_area") * sides[0] * mpsi, _area_m2(given, "main_area") * sides[1] * mpsi)
-    return _rules(given).group(in_row, Fastener(kind="bolt", diameter_m=diameter), spacing, stiffness)
+    return _rules(given).group(in_row, Fastener(kind="bolt", diameter_m=diameter), spacing, stiffness_n=stiffness)
 
 
 def _distance(which: Distance) -> Output:
     def calculate(given: Given) -> float:
-        return _rules(given).distance_m(which, _fastener(given), _angle(given, default=0.0), given.flag("predrilled"))
+        return _rules(given).distance_m(
+            which, _fastener(given), _angle(given, default=0.0), predrilled=given.flag("predrilled")
+        )
 
     return Output(name=which, unit="in|mm", calculate=calculate)
 
@@ -197,7 +199,7 @@ def _washer(given: Given) -> CalculationStep:
         raise InvalidInputError("diameter", "must be above 0")
     if not side > bolt:
         raise InvalidInputError("washer", "must be wider than its bolt")
-    return _rules(given).washer_n(_section(given, side), side, bolt, given.flag("round"))
+    return _rules(given).washer_n(_section(given, side), side, bolt, round_washer=given.flag("round"))
 
 
 def _bolted(given: Given) -> float:
@@ -216,8 +218,8 @@ def _brace(given: Given) -> ButtedBrace:
         _angle(given),
         given.count("count", 1),
         _force(given, "lateral"),
-        _force(given, "withdrawal"),
-        _rules(given).combined_n,
+        withdrawal_n=_force(given, "withdrawal"),
+        combined=_rules(given).combined_n,
     )
 
 
@@ -226,7 +228,7 @@ def _ledger(given: Given) -> float:
         given.quantity("down_line", "line load"),
         _force(given, "lateral"),
         given.quantity("pull_line", "line load", 0.0),
-        given.quantity("withdrawal", "force", math.inf),
+        withdrawal_n=given.quantity("withdrawal", "force", math.inf),
     )
 
 
@@ -246,8 +248,8 @@ def _connector(given: Given) -> ConnectorAnswer:
         given.text("connector"),
         given.text("school"),
         {name: _force(given, name, 0.0) for name in _WAYS},
-        ratings,
-        given.quantity("moment", "moment", 0.0),
+        ratings_n=ratings,
+        moment_n_m=given.quantity("moment", "moment", 0.0),
     )
 
 

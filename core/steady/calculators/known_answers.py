@@ -49,7 +49,7 @@ def compare(row: AnswerRow) -> ComparedRow:
     """Calculate a row. A row that expects refuse or invalid agrees when it gets that; |difference| ≤ tolerance otherwise."""
     try:
         raw = json.loads(row.inputs)
-        found = answer(find(row.sum), raw, row.output, "" if row.unit in ("text", "") else row.unit)
+        found = answer(find(row.sum), raw, row.output, unit="" if row.unit in ("text", "") else row.unit)
     except InvalidInputError as error:
         return ComparedRow(row=row, outcome="differs", calculated=f"invalid ({error.message})")
     if row.expected in ("refuse", "invalid"):

@@ -30,7 +30,7 @@ def _hole(given: Given) -> labour.HoleSize:
 
 
 def _dig_h(given: Given) -> float:
-    return labour.dig_hole_h(_hole(given), given.text("soil"), given.text("tool"), _level(given))
+    return labour.dig_hole_h(_hole(given), given.text("soil"), given.text("tool"), level=_level(given))
 
 
 def _volume(given: Given) -> float:
@@ -43,8 +43,8 @@ def _haul(given: Given) -> labour.Trips:
         given.quantity("volume", "volume"),
         given.text("soil"),
         given.length("distance"),
-        given.text("way", "barrow"),
-        _level(given),
+        way=given.text("way", "barrow"),
+        level=_level(given),
     )
 
 
@@ -53,19 +53,21 @@ def _concrete(given: Given) -> labour.Trips:
     if way in ("truck chute", "truck barrow"):
         crew = _count(given, "crew", 3)
         return labour.concrete_by_truck(
-            given.quantity("volume", "volume"), crew, way == "truck barrow", distance, level
+            given.quantity("volume", "volume"), crew, way == "truck barrow", distance_m=distance, level=level
         )
-    return labour.concrete_by_bag(given.count("bags"), given.quantity("bag_mass", "mass"), way, distance, level)
+    return labour.concrete_by_bag(
+        given.count("bags"), given.quantity("bag_mass", "mass"), way, distance_m=distance, level=level
+    )
 
 
 def _set_post(given: Given) -> labour.ByHand:
     mass, height = given.quantity("post_mass", "mass"), given.length("height")
-    return labour.set_post(mass, height, _count(given, "posts", 1), _level(given))
+    return labour.set_post(mass, height, _count(given, "posts", 1), level=_level(given))
 
 
 def _lift(given: Given) -> labour.ByHand:
     mass, height = given.quantity("mass", "mass"), given.length("height")
-    return labour.lift(mass, height, _count(given, "pieces", 1), _level(given))
+    return labour.lift(mass, height, _count(given, "pieces", 1), level=_level(given))
 
 
 def _rate(given: Given) -> float:
@@ -104,11 +106,11 @@ def _days(given: Given) -> labour.PaidDays:
 
 
 def _learned(given: Given) -> labour.LearnedRate:
-    rows = list_rows(given, "records", 3, [])
+    rows = list_rows(given, "records", 3, default=[])
     records = [tuple(float(decimal(cell, "records")) for cell in row) for row in rows]
     none = given.text("half_life", "") == "none"
     half_life = None if none else given.number("half_life", labour.HALF_LIFE_DAYS)
-    return labour.learned_rate(given.number("rate"), given.number("weight"), records, half_life)  # type: ignore[arg-type]
+    return labour.learned_rate(given.number("rate"), given.number("weight"), records, half_life_days=half_life)  # type: ignore[arg-type]
 
 
 LEVEL = Input(name="level", kind="low|typical|high", default="typical")

@@ -109,8 +109,8 @@ def _chain_link(given: Given) -> ChainLinkCount:
 
 
 def _terminal(given: Given) -> TerminalBrace:
-    lengths = (given.length(name) for name in ("height", "brace_height", "brace_run"))
-    return terminal_brace(given.quantity("pull", "force"), *lengths)
+    height_m, brace_height_m, run_m = (given.length(name) for name in ("height", "brace_height", "brace_run"))
+    return terminal_brace(given.quantity("pull", "force"), height_m, brace_height_m, brace_run_m=run_m)
 
 
 def _pool(given: Given) -> list[str]:

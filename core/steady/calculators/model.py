@@ -117,7 +117,7 @@ def natural_unit(unit: str, given: Given) -> str:
     return words[1] if book.metric else words[0]
 
 
-def answer(asked: Calculator, raw: Raw, output: str, unit: str = "") -> Answered:
+def answer(asked: Calculator, raw: Raw, output: str, *, unit: str = "") -> Answered:
     """One output of a sum; refusals and impossible inputs are answers, too."""
     if output in ABOUT and not any(item.name == output for item in asked.outputs):
         return _about(asked, raw, output)

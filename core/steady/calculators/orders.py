@@ -41,7 +41,10 @@ def _truck_mass(given: Given) -> float:
 
 
 def _match(given: Given) -> orders.Matched:
-    return orders.match(*(given_money(given, name) for name in ("price", "good", "billed", "billed_price")))
+    price, good, billed, billed_price = (
+        given_money(given, name) for name in ("price", "good", "billed", "billed_price")
+    )
+    return orders.match(price, good, billed, billed_price=billed_price)
 
 
 def _forecast(given: Given) -> Forecast:

@@ -35,7 +35,7 @@ def _insert_cold(given: Given) -> float:
 
 def _slope(given: Given) -> PanelSlope:
     most = given.maybe("step_most", "length")
-    return panel_slope(given.length("bay"), given.length("rise"), given.length("rake_most"), most)
+    return panel_slope(given.length("bay"), given.length("rise"), given.length("rake_most"), step_most_m=most)
 
 
 def _stiffened(given: Given) -> Stiffened:
@@ -43,7 +43,7 @@ def _stiffened(given: Given) -> Stiffened:
         given.quantity("outer_stiffness", "bending stiffness"),
         given.quantity("inner_stiffness", "bending stiffness"),
         given.length("span"),
-        given.quantity("line", "line load"),
+        line_n_per_m=given.quantity("line", "line load"),
     )
 
 
@@ -80,8 +80,8 @@ def _wind(given: Given) -> SlideWind:
         given.quantity("pressure", "pressure"),
         given.length("opening"),
         given.length("height"),
-        given.length("roller_spacing"),
-        given.flag("caught"),
+        rollers_m=given.length("roller_spacing"),
+        caught=given.flag("caught"),
     )
 
 

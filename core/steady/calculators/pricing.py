@@ -37,7 +37,7 @@ def _allocate(given: Given) -> str:
 
 def _packs(given: Given) -> prices.Packs:
     pack, waste = given_money(given, "pack", Decimal(1)), given_money(given, "waste", ZERO)
-    return prices.packs(given_money(given, "quantity"), given_money(given, "price"), pack, waste)
+    return prices.packs(given_money(given, "quantity"), given_money(given, "price"), pack, waste=waste)
 
 
 def _line(given: Given) -> str:
@@ -68,7 +68,7 @@ def _build(given: Given) -> prices.Build:
 def _client_lines(given: Given) -> list[Decimal]:
     step = given_money(given, "step", Decimal(1))
     return prices.client_lines(
-        given_amounts(given, "direct"), given_money(given, "hidden", ZERO), earning_of(given), step
+        given_amounts(given, "direct"), given_money(given, "hidden", ZERO), earning_of(given), step=step
     )
 
 

@@ -28,7 +28,7 @@ def _rafter(given: Given) -> Rafter:
         given.length("run"),
         given.quantity("pitch", "angle"),
         given.length("ridge_thickness", 0.0),
-        given.length("overhang", 0.0),
+        overhang_m=given.length("overhang", 0.0),
     )
 
 
@@ -57,7 +57,7 @@ def _pavilion(given: Given) -> Pavilion:
         given.length("width"),
         given.quantity("pitch", "angle"),
         given.length("overhang", 0.0),
-        given.length("cupola", 0.0),
+        cupola_m=given.length("cupola", 0.0),
     )
 
 
@@ -67,8 +67,8 @@ def _sheets(given: Given) -> Sheets:
         given.length("eave"),
         given.length("slope"),
         given.length("cover"),
-        given.length("top", 0.0),
-        "left" if start == "left" else "centred",
+        top_m=given.length("top", 0.0),
+        start="left" if start == "left" else "centred",
     )
 
 
@@ -77,12 +77,13 @@ def _purlins(given: Given) -> tuple[int, float]:
         given.length("slope"),
         given.length("spacing_most"),
         given.length("eave_offset", 0.0),
-        given.length("ridge_offset", 0.0),
+        ridge_m=given.length("ridge_offset", 0.0),
     )
 
 
 def _purlin_depth(given: Given) -> float:
-    return purlin_depth_m(given.length("screw"), *(given.length(name, 0.0) for name in ("rib", "sheet", "margin")))
+    rib_m, sheet_m, margin_m = (given.length(name, 0.0) for name in ("rib", "sheet", "margin"))
+    return purlin_depth_m(given.length("screw"), rib_m, sheet_m, margin_m=margin_m)
 
 
 SUMS = (

@@ -20,8 +20,8 @@ def _cure(given: Given) -> float:
     at_ref, now = given.quantity("time_at_ref", "time"), given.quantity("temperature", "temperature")
     ref = given.quantity("ref_temperature", "temperature", 20.0)
     if given.choice("method", ("maturity", "arrhenius"), "maturity") == "arrhenius":
-        return by_arrhenius_s(at_ref, now, ref, given.quantity("activation", "temperature step", 5000.0))
-    return by_maturity_s(at_ref, now, ref, given.quantity("datum", "temperature", 0.0))
+        return by_arrhenius_s(at_ref, now, ref, activation_k=given.quantity("activation", "temperature step", 5000.0))
+    return by_maturity_s(at_ref, now, ref, datum_c=given.quantity("datum", "temperature", 0.0))
 
 
 def _tasks(given: Given) -> list[SequenceTask]:

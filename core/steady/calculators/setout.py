@@ -32,7 +32,7 @@ NO_DIG = Input(name="no_dig", kind="list of [from, to]", says="stretches without
 
 def _bays(given: Given) -> BaySpacing:
     return bays_round_zones(
-        given.length("run"), given.length("bay_max"), given.length("bay_min", 24 * IN), given.pairs("no_dig", [])
+        given.length("run"), given.length("bay_max"), given.length("bay_min", 24 * IN), zones=given.pairs("no_dig", [])
     )
 
 
@@ -52,7 +52,7 @@ def _rail(given: Given) -> float:
     if given.choice("fixing", ("centres", "faces"), "centres") == "faces":
         bay_m += 2 * given.length("tenon", 0.0) - given.length("post", 3.5 * IN)
     grade = math.tan(given.quantity("slope", "angle"))
-    return rail_stock_m(bay_m, grade, given.length("rail_depth"), given.length("trim_each_end", 0.0))
+    return rail_stock_m(bay_m, grade, given.length("rail_depth"), trim_m=given.length("trim_each_end", 0.0))
 
 
 def _longest_bay(given: Given) -> float:
@@ -62,7 +62,7 @@ def _longest_bay(given: Given) -> float:
         raise InvalidInputError("bays_per_rail", "a rail over several bays joins on post centres")
     grade = math.tan(given.quantity("slope", "angle"))
     level_m = longest_level_m(
-        given.length("rail"), grade, given.length("rail_depth"), given.length("trim_each_end", 0.0)
+        given.length("rail"), grade, given.length("rail_depth"), trim_m=given.length("trim_each_end", 0.0)
     )
     if faces:
         return level_m + given.length("post", 3.5 * IN) - 2 * given.length("tenon", 0.0)
@@ -149,7 +149,10 @@ def _along(given: Given) -> PathPosts:
 
 
 def _out_of_square(given: Given) -> float:
-    return out_of_square_rad(*(given.length(name) for name in ("side_a", "side_b", "diagonal_1", "diagonal_2")))
+    side_a_m, side_b_m, diagonal_1_m, diagonal_2_m = (
+        given.length(name) for name in ("side_a", "side_b", "diagonal_1", "diagonal_2")
+    )
+    return out_of_square_rad(side_a_m, side_b_m, diagonal_1_m, diagonal_2_m=diagonal_2_m)
 
 
 def _level(given: Given) -> tuple[float, float]:
@@ -189,7 +192,9 @@ def _post_cut(given: Given) -> float:
 def _joists(given: Given) -> list[float]:
     """Near edges of the joists."""
     thick_m = given.length("joist_thickness", 1.5 * IN)
-    return [at - thick_m / 2 for at in joist_centres(0.0, given.length("width"), given.length("spacing"), thick_m)]
+    return [
+        at - thick_m / 2 for at in joist_centres(0.0, given.length("width"), given.length("spacing"), joist_m=thick_m)
+    ]
 
 
 SUMS = (

@@ -31,11 +31,13 @@ def _across(given: Given) -> float | None:
 
 
 def _tilted(given: Given) -> float:
-    return blocked(*_sizes(given), _across(given), given.quantity("tilt", "angle"))
+    return blocked(*_sizes(given), across=_across(given), tilt_rad=given.quantity("tilt", "angle"))
 
 
 def _pitch(given: Given) -> float:
-    return pitch_for(given.length("slat_width"), given.length("slat_depth"), _across(given), given.number("shade"))
+    return pitch_for(
+        given.length("slat_width"), given.length("slat_depth"), _across(given), share=given.number("shade")
+    )
 
 
 def day_of(given: Given) -> date:
@@ -57,7 +59,11 @@ def sun_of(given: Given, clock: float) -> tuple[float, float]:
     plain = isinstance(given.raw.get("utc_offset"), (int, float))
     offset_h = given.number("utc_offset") if plain else given.quantity("utc_offset", "time") / 3600
     return sun_position(
-        given.quantity("latitude", "angle"), given.quantity("longitude", "angle"), day_of(given), clock, offset_h
+        given.quantity("latitude", "angle"),
+        given.quantity("longitude", "angle"),
+        day_of(given),
+        local_hours=clock,
+        utc_offset_hours=offset_h,
     )
 
 
@@ -71,7 +77,7 @@ SUMS = (
         picture="slats",
         asks="What share of direct sun do the slats stop?",
         inputs=(*SLAT, *SUN),
-        outputs=(Output(name="blocked", unit="-", calculate=lambda g: blocked(*_sizes(g), _across(g))),),
+        outputs=(Output(name="blocked", unit="-", calculate=lambda g: blocked(*_sizes(g), across=_across(g))),),
         source="geometry",
     ),
     Calculator(

@@ -58,7 +58,9 @@ def _raked(given: Given) -> RakedBay:
 
 
 def _racked(given: Given) -> tuple[float, float]:
-    return racked_panel(given.length("rail"), given.length("rise"), given.length("picket"), given.length("pitch"))
+    return racked_panel(
+        given.length("rail"), given.length("rise"), given.length("picket"), pitch_m=given.length("pitch")
+    )
 
 
 def _stepped(given: Given) -> tuple[SteppedBay, ...]:
@@ -78,8 +80,8 @@ def _above(given: Given) -> tuple[float, ...]:
         _profile(given),
         given.lengths("posts"),
         _stepped(given),
-        given.length("panel_height"),
-        given.length("reveal", 0.0),
+        panel_m=given.length("panel_height"),
+        reveal_m=given.length("reveal", 0.0),
     )
 
 

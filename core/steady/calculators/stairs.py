@@ -43,7 +43,7 @@ def _left(given: Given) -> float:
 
 
 def _tiers(given: Given) -> tuple[float, float]:
-    return tiers(given.lengths("sides"), given.count("corners"), given.count("tiers"), given.length("going"))
+    return tiers(given.lengths("sides"), given.count("corners"), given.count("tiers"), going_m=given.length("going"))
 
 
 def _stringer(given: Given) -> Stringer:
@@ -78,18 +78,18 @@ def _sag(given: Given) -> float:
     modulus = given.quantity("modulus", "pressure")
     if not modulus > 0:
         raise InvalidInputError("modulus", "must be above 0")
-    return _stringer(given).sag_m(*_loaded(given), _thick(given), modulus)
+    return _stringer(given).sag_m(*_loaded(given), _thick(given), modulus_pa=modulus)
 
 
 def _riser(given: Given) -> OpenRiser:
-    return open_riser(school_of(given).key, given.length("riser"), given.length("tread"), given.count("risers"))
+    return open_riser(school_of(given).key, given.length("riser"), given.length("tread"), risers=given.count("risers"))
 
 
 def _grasp(given: Given) -> Grasp:
     round_ = given.choice("shape", ("round", "rect")) == "round"
     width = given.length("width")
     height = width if round_ else given.length("height")
-    return grasp(school_of(given).key, width, height, given.length("edge_radius", 0.0), round_)
+    return grasp(school_of(given).key, width, height, edge_m=given.length("edge_radius", 0.0), round_=round_)
 
 
 SUMS = (

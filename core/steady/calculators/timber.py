@@ -38,7 +38,9 @@ def _strength(kind: Kind) -> Output:
             )
             if not (lasting >= 0 and standard > 0):
                 raise InvalidInputError("standard_load", "must be above 0, and permanent_load 0 or more")
-            return si(book.long_term_strength(kind, wood, load_type(given), lasting / standard).step)
+            return si(
+                book.long_term_strength(kind, wood, load_type(given), permanent_over_standard=lasting / standard).step
+            )
         return si(book.strength(kind, wood, load_type(given)).step)
 
     return Output(name=kind, unit="psi|MPa", calculate=calculate)
@@ -49,7 +51,7 @@ def _factor(name: str) -> Output:
         book, wood, load = school_of(given), wood_of(given), load_type(given)
         if name == "duration_factor" and given.has("permanent_load"):
             strong = given.quantity("permanent_load", "pressure") / given.quantity("standard_load", "pressure")
-            long = book.long_term_strength("bending", wood, load, strong)
+            long = book.long_term_strength("bending", wood, load, permanent_over_standard=strong)
             return book.named_factor(name, wood, load) * long.factors / book.strength("bending", wood, load).factors
         return book.named_factor(name, wood, load)
 

@@ -73,7 +73,9 @@ def _face(given: Given) -> WindFace:
 
 def _pressure(given: Given) -> float:
     coefficient = given.number("coefficient") if given.has("coefficient") else None
-    return si(school_of(given).face_pressure(place_of(given), _face(given), given.text("zone", ""), coefficient))
+    return si(
+        school_of(given).face_pressure(place_of(given), _face(given), given.text("zone", ""), coefficient=coefficient)
+    )
 
 
 def _force(given: Given) -> float:

@@ -80,7 +80,7 @@ class BendingDemand:
     sags: tuple[DeflectionLimit, ...] | None = None
 
 
-def check_member(book: Rulebook, wood: Wood, bent: BendingDemand, about: str = "member") -> tuple[MemberCheck, ...]:
+def check_member(book: Rulebook, wood: Wood, bent: BendingDemand, *, about: str = "member") -> tuple[MemberCheck, ...]:
     """Every check of a bent member: strength under each combination of dead and live load, then the sags.
 
     Raises:
@@ -93,9 +93,9 @@ def check_member(book: Rulebook, wood: Wood, bent: BendingDemand, about: str = "
     for case in floor_cases(book, bent.live_use):
         if case.live and not (bent.live.moment_n_m or bent.live.shear_n):
             continue
-        found.append(_bending(book, wood, case, bent, about))
-        found.append(_shear(book, wood, case, bent, about))
-    return (*found, *_sagging(book, wood, bent, about))
+        found.append(_bending(book, wood, case, bent=bent, about=about))
+        found.append(_shear(book, wood, case, bent=bent, about=about))
+    return (*found, *_sagging(book, wood, bent, about=about))
 
 
 @positional_value_object
@@ -109,20 +109,20 @@ class _Resists:
     printed: _Printed
 
 
-def _bending(book: TimberRules, wood: Wood, case: Combination, bent: BendingDemand, about: str) -> MemberCheck:
+def _bending(book: TimberRules, wood: Wood, case: Combination, *, bent: BendingDemand, about: str) -> MemberCheck:
     allowed = book.strength("bending", wood, bent.load if case.live else "permanent")
     held = _Resists("bending", allowed, allowed.factors * bent.stability, wood.modulus_m3, _BENDING[book.metric])
-    return _strong(book, held, case, (bent.dead.moment_n_m, bent.live.moment_n_m), about)
+    return _strong(book, held, case, effects=(bent.dead.moment_n_m, bent.live.moment_n_m), about=about)
 
 
-def _shear(book: TimberRules, wood: Wood, case: Combination, bent: BendingDemand, about: str) -> MemberCheck:
+def _shear(book: TimberRules, wood: Wood, case: Combination, *, bent: BendingDemand, about: str) -> MemberCheck:
     allowed = book.strength("shear", wood, bent.load if case.live else "permanent")
     held = _Resists("shear", allowed, allowed.factors, book.shear_area_m2(wood) / 1.5, _SHEAR[book.metric])
-    return _strong(book, held, case, (bent.dead.shear_n, bent.live.shear_n), about)
+    return _strong(book, held, case, effects=(bent.dead.shear_n, bent.live.shear_n), about=about)
 
 
 def _strong(
-    book: TimberRules, held: _Resists, case: Combination, effects: tuple[float, float], about: str
+    book: TimberRules, held: _Resists, case: Combination, *, effects: tuple[float, float], about: str
 ) -> MemberCheck:
     printed, allowed, factors, measure = held.printed, held.strength, held.factors, held.measure
     unit, size, stress = UNITS[printed.effect][1], UNITS[printed.measure][1], UNITS[book.stress_unit][1]
@@ -170,7 +170,7 @@ def _strong(
     return MemberCheck(kind=held.kind, check=check, split=split)
 
 
-def _sagging(book: Rulebook, wood: Wood, bent: BendingDemand, about: str) -> list[MemberCheck]:
+def _sagging(book: Rulebook, wood: Wood, bent: BendingDemand, *, about: str) -> list[MemberCheck]:
     dead, live, span_m = bent.dead, bent.live, bent.span_m
     e = book.strength("stiffness", wood, "floor")
     stiffness = e.allowed_pa * wood.second_moment_m4
@@ -264,10 +264,12 @@ def even_span(book: Rulebook, wood: Wood, on: EvenLoad) -> SpanResult:
     for sag in book.sags(wood, on.live_use, on.limit_ratio) if on.sags is None else on.sags:
         w = sag.dead * dead_n_per_m + sag.live * live_n_per_m
         limits.append((sag.kind, span_for_sag_m(stiffness, w, sag.limit_ratio)))
-    return least_span(book, wood, [*limits, *on.more], on.longest_m)
+    return least_span(book, wood, [*limits, *on.more], longest_m=on.longest_m)
 
 
-def least_span(book: TimberRules, wood: Wood, limits: list[tuple[str, float]], longest_m: float | None) -> SpanResult:
+def least_span(
+    book: TimberRules, wood: Wood, limits: list[tuple[str, float]], *, longest_m: float | None
+) -> SpanResult:
     """The least of several limits on a span, with its name.
 
     Raises:
@@ -308,6 +310,7 @@ def rafter_span(
     book: Rulebook,
     woods: tuple[Wood, ...],
     ask: RafterInput,
+    *,
     live_use: str = "roof",
     sags: tuple[DeflectionLimit, ...] | None = None,
 ) -> SpanResult:

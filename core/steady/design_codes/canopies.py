@@ -48,7 +48,7 @@ def _solid(solidity: float) -> float:
 
 
 def open_slats(
-    book: Rulebook, place: WindPlace, height_m: float | None, solidity: float, net: float | None = None
+    book: Rulebook, place: WindPlace, height_m: float | None, *, solidity: float, net: float | None = None
 ) -> CalculationStep:
     """Wind on level slats, up and down alike, at the school's own level (allowable in us, ultimate or design elsewhere).
 
@@ -77,10 +77,10 @@ def open_slats(
 
 
 def open_slats_pa(
-    book: Rulebook, place: WindPlace, height_m: float | None, solidity: float, net: float | None = None
+    book: Rulebook, place: WindPlace, height_m: float | None, *, solidity: float, net: float | None = None
 ) -> float:
     """`open_slats` in Pa."""
-    return si(open_slats(book, place, height_m, solidity, net))
+    return si(open_slats(book, place, height_m, solidity=solidity, net=net))
 
 
 @value_object
@@ -115,7 +115,7 @@ class ClosedWind:
     practice: str = ""
 
 
-def closed_wind(book: Rulebook, place: WindPlace, roof: ClosedRoof, part_m2: float) -> ClosedWind:
+def closed_wind(book: Rulebook, place: WindPlace, roof: ClosedRoof, *, part_m2: float) -> ClosedWind:
     """Wind on a closed roof on posts; the harder blown half, never the mean of both, is what one post gets.
 
     Args:
@@ -150,19 +150,19 @@ def closed_wind(book: Rulebook, place: WindPlace, roof: ClosedRoof, part_m2: flo
             steps=(up, down),
             practice=practice,
         )
-    each, practice = slat_wind(book, place, roof.height_m, 1.0, roof.net_coefficient)
+    each, practice = slat_wind(book, place, roof.height_m, solidity=1.0, net=roof.net_coefficient)
     return ClosedWind(
         down_pa=si(each), up_pa=si(each), part_up_pa=si(each), lead_ratio=1.0, steps=(each,), practice=practice
     )
 
 
 def slat_wind(
-    book: Rulebook, place: WindPlace, height_m: float | None, solidity: float, net: float | None
+    book: Rulebook, place: WindPlace, height_m: float | None, *, solidity: float, net: float | None
 ) -> tuple[CalculationStep, str]:
     """`open_slats`, and what of it rests on practice: the usual net coefficient where neither crew nor school has one."""
     if net is not None or _row(book).value["net_coefficient"] is not None:
-        return open_slats(book, place, height_m, solidity, net), ""
-    found = open_slats(book, place, height_m, solidity, NET_COEFFICIENT)
+        return open_slats(book, place, height_m, solidity=solidity, net=net), ""
+    found = open_slats(book, place, height_m, solidity=solidity, net=NET_COEFFICIENT)
     return found, f"wind on a canopy, taken with a net coefficient of {NET_COEFFICIENT:g} up and down"
 
 
@@ -283,7 +283,7 @@ class FrameRows:
     other_m2: float = 0.0
 
 
-def bare_frame(book: Rulebook, place: WindPlace, height_m: float | None, behind: FrameRows) -> FrameRowWind:
+def bare_frame(book: Rulebook, place: WindPlace, height_m: float | None, *, behind: FrameRows) -> FrameRowWind:
     """Source: practice and our own (low): max(min(n, 3), 1 + .3 (n − 1)) rows, force coefficient 2."""
     above_zero(row_area=behind.row_m2, rows=behind.rows)
     not_below_zero(other_area=behind.other_m2)
@@ -351,10 +351,10 @@ def person_n(book: Rulebook) -> float:
 def person(book: Rulebook) -> CalculationStep:
     """That person as a line of working."""
     says = "a person on one rafter, where it is hardest"
-    return given_step("P", person_n(book) / book.units.force_n, book.units.force, _row(book).source, says)
+    return given_step("P", person_n(book) / book.units.force_n, book.units.force, source=_row(book).source, says=says)
 
 
-def person_moment_n_m(book: Rulebook, span_m: float, dead_n_per_m: float, one_n: float | None = None) -> float:
+def person_moment_n_m(book: Rulebook, span_m: float, dead_n_per_m: float, *, one_n: float | None = None) -> float:
     """Bending of a member under its own load and one person at midspan, at design level. Source: statics."""
     above_zero(span=span_m)
     not_below_zero(dead_line=dead_n_per_m)
@@ -363,7 +363,7 @@ def person_moment_n_m(book: Rulebook, span_m: float, dead_n_per_m: float, one_n:
     return row.number("dead_factor") * dead_n_per_m * span_m**2 / 8 + row.number("live_factor") * push_n * span_m / 4
 
 
-def snow_on_slats_pa(book: Rulebook, roof_pa: float, solidity: float, gap_m: float) -> float:
+def snow_on_slats_pa(book: Rulebook, roof_pa: float, solidity: float, *, gap_m: float) -> float:
     """Snow that slats hold. Source: practice and our own (low): it bridges narrow gaps, and falls through wide ones."""
     not_below_zero(roof_snow=roof_pa, gap=gap_m)
     share, row = _solid(solidity), _row(book)
@@ -381,7 +381,7 @@ class Sliding:
     pressure_pa: float
 
 
-def sliding_snow(book: Rulebook, flat_pa: float, upper_run_m: float, depth_m: float) -> Sliding:
+def sliding_snow(book: Rulebook, flat_pa: float, upper_run_m: float, *, depth_m: float) -> Sliding:
     """Source: ASCE 7-16 7.9 (from memory, high): .4 p_f W over 15 ft from the eave; other schools have no rule entered here."""
     if book.key != "us":
         book.none("rule for snow that slides off a higher roof")

@@ -95,7 +95,7 @@ class DowelJoints(JointRules):
             ("k_end", end_grain, ""),
             ("k_row", request.group, ""),
         ]
-        design = design_step("R_d", factors, "kN", self.source, f"what {request.count} hold")
+        design = design_step("R_d", factors, "kN", source=self.source, says=f"what {request.count} hold")
         return LateralCapacity(reference=reference, design=design, mode=mode)
 
     def _joint(self, request: LateralRequest, side_mm: float, main_mm: float) -> YieldJoint:
@@ -176,7 +176,7 @@ class DowelJoints(JointRules):
             *self.withdrawal_factors(kind, request.load, request.wet),
             ("k_toe", TOE_WITHDRAWAL if request.toe else 1.0, ""),
         ]
-        design = design_step("F_d", factors, "kN", self.source, f"what {request.count} hold in withdrawal")
+        design = design_step("F_d", factors, "kN", source=self.source, says=f"what {request.count} hold in withdrawal")
         return WithdrawalCapacity(per_length=per_length, one=one, pull_through=None, design=design)
 
     def combined_n(self, lateral_n: float, withdrawal_n: float, angle_rad: float) -> float:
@@ -184,7 +184,7 @@ class DowelJoints(JointRules):
         return 1 / math.hypot(math.cos(angle_rad) / lateral_n, math.sin(angle_rad) / withdrawal_n)
 
     def group(
-        self, in_row: int, fastener: Fastener, spacing_m: float, stiffness_n: tuple[float, float] | None
+        self, in_row: int, fastener: Fastener, spacing_m: float, *, stiffness_n: tuple[float, float] | None
     ) -> float:
         """n_ef / n along the grain. Source: EN 1995-1-1 8.34 (from memory, high)."""
         if in_row < 2 or fastener.diameter_m <= self.thick_screw_m:

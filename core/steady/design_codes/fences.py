@@ -25,6 +25,7 @@ def zones_between(
     length_m: float,
     start: Sequence[EndZone],
     end: Sequence[EndZone],
+    *,
     run: EndZone,
     pressure: Callable[[float, str], CalculationStep],
 ) -> tuple[WindZone, ...]:

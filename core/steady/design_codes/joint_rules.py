@@ -161,7 +161,7 @@ class JointRules:
         return 1 / (math.cos(angle_rad) / lateral_n + math.sin(angle_rad) / withdrawal_n)
 
     def group(
-        self, in_row: int, fastener: Fastener, spacing_m: float, stiffness_n: tuple[float, float] | None
+        self, in_row: int, fastener: Fastener, spacing_m: float, *, stiffness_n: tuple[float, float] | None
     ) -> float:
         """Share of the sum of a row's fasteners that the row holds. `stiffness_n`: E A of side and main member."""
         self.none("rule for rows of fasteners")
@@ -170,11 +170,11 @@ class JointRules:
         """Shear beside a joint loaded across the grain; `held_m`: from the loaded edge to the farthest fastener."""
         self.none("rule for splitting")
 
-    def washer_n(self, section: WoodSection, washer_m: float, bolt_m: float, round_washer: bool) -> CalculationStep:
+    def washer_n(self, section: WoodSection, washer_m: float, bolt_m: float, *, round_washer: bool) -> CalculationStep:
         """Pull on a bolt by bearing under its washer."""
         self.none("rule for bearing under washers")
 
-    def distance_m(self, which: Distance, fastener: Fastener, angle_rad: float, predrilled: bool) -> float:
+    def distance_m(self, which: Distance, fastener: Fastener, angle_rad: float, *, predrilled: bool) -> float:
         """A least distance at the full value (m). `angle_rad`: of the load to the grain.
 
         Raises:
@@ -204,7 +204,7 @@ class JointRules:
 
 
 def design_step(
-    symbol: str, factors: Sequence[tuple[str, float, str]], unit: str, source: str, says: str = ""
+    symbol: str, factors: Sequence[tuple[str, float, str]], unit: str, *, source: str, says: str = ""
 ) -> CalculationStep:
     """A value made by multiplying and dividing, so that its formula can be read and evaluated.
 

@@ -44,7 +44,7 @@ def embedment(
     d_ft = cubic_root(c, 1.09 * c * h_ft)
     tabular_most = MOST_PRESSURE * k
     if k * d_ft / 3 > tabular_most:
-        d_ft = _at_pressure(load_lb, h_ft, b_ft, tabular_most)
+        d_ft = _at_pressure(load_lb, h_ft, b_ft, s1_psf=tabular_most)
     if not d_ft <= DEEPEST_FT:
         raise EmbedmentLimitError(
             f"the pole formula asks for {d_ft:.1f} ft and reaches only to 12 ft: no depth is enough",
@@ -92,7 +92,7 @@ def cubic_root(c: float, e: float) -> float:
     return d
 
 
-def _at_pressure(load_lb: float, h_ft: float, b_ft: float, s1_psf: float) -> float:
+def _at_pressure(load_lb: float, h_ft: float, b_ft: float, *, s1_psf: float) -> float:
     a = 2.34 * load_lb / (s1_psf * b_ft)
     return 0.5 * a * (1 + math.sqrt(1 + 4.36 * h_ft / a))
 

@@ -37,7 +37,7 @@ class Combination:
     load: LoadType = "floor"
     source: str = ""
 
-    def total(self, dead: float, live: float, snow: float = 0.0, wind: float = 0.0) -> float:
+    def total(self, dead: float, live: float, snow: float = 0.0, *, wind: float = 0.0) -> float:
         """The combination of four loads."""
         return self.dead * dead + self.live * live + self.snow * snow + self.wind * wind
 
@@ -279,13 +279,13 @@ def si(step: CalculationStep) -> float:
     return step.value * UNITS[step.unit][1]
 
 
-def given_step(symbol: str, value: float, unit: str, source: str, says: str = "") -> CalculationStep:
+def given_step(symbol: str, value: float, unit: str, *, source: str, says: str = "") -> CalculationStep:
     """A table value or something typed in."""
     return CalculationStep(symbol=symbol, value=value, unit=unit, formula="", inputs=(), source=source, says=says)
 
 
 def product_step(
-    symbol: str, parts: list[tuple[str, float, str]], unit: str, source: str, says: str = ""
+    symbol: str, parts: list[tuple[str, float, str]], unit: str, *, source: str, says: str = ""
 ) -> CalculationStep:
     """A value made by multiplying."""
     value = 1.0

@@ -93,15 +93,15 @@ def _counted_width(width_m: float, soil: Soil, depth_m: Callable[[float], float]
     return counted if depth_m(counted) < depth_m(width_m) - 1e-9 else width_m
 
 
-def _clay_depth_m(load_n: float, arm_m: float, width_m: float, soil: Soil) -> float:
+def _clay_depth_m(load_n: float, arm_m: float, width_m: float, *, soil: Soil) -> float:
     q = 9 * GROUND_FACTOR * soil.cohesion_pa * width_m
     dead, turns = _dead_m(soil, width_m), load_n / q
     return dead + turns + math.sqrt(4 * load_n * (arm_m + dead + turns / 2) / q)
 
 
-def _clay_width(load_n: float, arm_m: float, width_m: float, soil: Soil) -> float:
+def _clay_width(load_n: float, arm_m: float, width_m: float, *, soil: Soil) -> float:
     """The width that counts against a force (m)."""
-    return _counted_width(width_m, soil, lambda b: _clay_depth_m(load_n, arm_m, b, soil))
+    return _counted_width(width_m, soil, lambda b: _clay_depth_m(load_n, arm_m, b, soil=soil))
 
 
 def embedment(
@@ -117,7 +117,9 @@ def embedment(
     """
     _known(soil)
     return (
-        _in_clay(load_n, height_m, width_m, soil) if soil.cohesion_pa > 0 else _in_sand(load_n, height_m, width_m, soil)
+        _in_clay(load_n, height_m, width_m, soil=soil)
+        if soil.cohesion_pa > 0
+        else _in_sand(load_n, height_m, width_m, soil=soil)
     )
 
 
@@ -147,9 +149,9 @@ def _top(width_m: float, soil: Soil) -> CalculationStep:
 
 
 def _in_clay(
-    load_n: float, height_m: float, width_m: float, soil: Soil
+    load_n: float, height_m: float, width_m: float, *, soil: Soil
 ) -> tuple[CalculationStep, tuple[CalculationStep, ...]]:
-    width_m = _clay_width(load_n, height_m, width_m, soil)
+    width_m = _clay_width(load_n, height_m, width_m, soil=soil)
     counted, dead = _counted_cohesion(soil), _dead_m(soil, width_m)
 
     def holds_n(depth_m: float) -> float:
@@ -190,10 +192,12 @@ def _in_clay(
 
 
 def _in_sand(
-    load_n: float, height_m: float, width_m: float, soil: Soil
+    load_n: float, height_m: float, width_m: float, *, soil: Soil
 ) -> tuple[CalculationStep, tuple[CalculationStep, ...]]:
     kp = _counted_passive(soil)
-    top = given_step("t", soil.dead_top_m, "m", "practice: the loosened top of the ground", "does not count")
+    top = given_step(
+        "t", soil.dead_top_m, "m", source="practice: the loosened top of the ground", says="does not count"
+    )
     arm_m = height_m + soil.dead_top_m
     scale = kp.value / passive_factor(soil.friction_rad)
 
@@ -270,7 +274,9 @@ def embedment_for_moment(
         steps: tuple[CalculationStep, ...] = (counted, top)
     else:
         kp, gamma = _counted_passive(soil), soil.unit_weight_n_per_m3 / 1000
-        top = given_step("t", soil.dead_top_m, "m", "practice: the loosened top of the ground", "does not count")
+        top = given_step(
+            "t", soil.dead_top_m, "m", source="practice: the loosened top of the ground", says="does not count"
+        )
         depth = CalculationStep(
             symbol="L",
             value=top.value + (2 * m / (gamma * width_m * kp.value)) ** (1 / 3),
@@ -333,7 +339,7 @@ def moment_in_ground(
     return step, (kp,)
 
 
-def hansen(load_n: float, height_m: float, width_m: float, soil: Soil) -> Way:
+def hansen(load_n: float, height_m: float, width_m: float, *, soil: Soil) -> Way:
     """Brinch Hansen's depth for an ultimate force on a short post, and the force it has to resist.
 
     Raises:
@@ -353,7 +359,7 @@ def hansen(load_n: float, height_m: float, width_m: float, soil: Soil) -> Way:
         width_m=width_m,
     )
     parts = [("H", load_n / 1000, "kN"), ("n", 1 / GROUND_FACTOR, "")]
-    wanted = product_step("H_u", parts, "kN", "practice: half of its strength counts")
+    wanted = product_step("H_u", parts, "kN", source="practice: half of its strength counts")
     depth = CalculationStep(
         symbol="L_BH",
         value=found_m + soil.dead_top_m,
@@ -368,7 +374,7 @@ def hansen(load_n: float, height_m: float, width_m: float, soil: Soil) -> Way:
 
 def hansen_for_moment(moment_n_m: float, width_m: float, soil: Soil) -> Way:
     """The same for a moment alone: a force so far up that it is one."""
-    found, _ = hansen(moment_n_m / FAR_M, FAR_M, width_m, soil)
+    found, _ = hansen(moment_n_m / FAR_M, FAR_M, width_m, soil=soil)
     parts = [("M", moment_n_m / 1000, "kN.m"), ("n", 1 / GROUND_FACTOR, "")]
-    wanted = product_step("M_u", parts, "kN.m", "practice: half of its strength counts")
+    wanted = product_step("M_u", parts, "kN.m", source="practice: half of its strength counts")
     return replace(found, source=found.source.replace("it holds H_u", "it holds the moment M_u")), (wanted,)

@@ -111,7 +111,11 @@ def _area(detail: Detail, area: Area) -> list[Shape]:
         middle = (sum(xs) / len(xs), sum(ys) / len(ys))
         made.append(
             words(
-                detail.id, area.label, middle, TextPlacement(size=9.0, shift=(0.0, -3.0), anchor="middle"), layer="fact"
+                detail.id,
+                area.label,
+                middle,
+                look=TextPlacement(size=9.0, shift=(0.0, -3.0), anchor="middle"),
+                layer="fact",
             )
         )
     return made
@@ -127,7 +131,7 @@ def _trace(detail: Detail, trace: DetailLine) -> list[Shape]:
                 detail.id,
                 trace.label,
                 at,
-                TextPlacement(size=9.0, shift=(0.0, 5.0), anchor="end" if at[0] > x0 else "start"),
+                look=TextPlacement(size=9.0, shift=(0.0, 5.0), anchor="end" if at[0] > x0 else "start"),
                 layer="fact",
             )
         )

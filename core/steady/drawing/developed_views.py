@@ -33,7 +33,7 @@ def straight_above(plan: Plan, ask: ViewSpec, tape: Tape) -> View:
     shapes: list[Shape] = []
     for curve in plan.curves:
         if isinstance(curve, Zone):
-            shapes += _zone(curve, line, -ZONE_REACH_M, ZONE_REACH_M)
+            shapes += _zone(curve, line, -ZONE_REACH_M, high=ZONE_REACH_M)
         elif isinstance(curve, Opening):
             shapes += _swing(curve, line)
     under, over = in_order(plan.parts, "above", HOLES_ABOVE)
@@ -57,7 +57,9 @@ def straight_above(plan: Plan, ask: ViewSpec, tape: Tape) -> View:
     for mark in plan.marks:
         if mark.kind in ("corner", "bend") and mark.label:
             shapes.append(
-                words(mark.id, mark.label, (mark.station_m, 0.0), TextPlacement(size=11, shift=(0, 26)), layer="turn")
+                words(
+                    mark.id, mark.label, (mark.station_m, 0.0), look=TextPlacement(size=11, shift=(0, 26)), layer="turn"
+                )
             )
     return View(
         name=ask.name, how=ask.how, title=ask.title, layout="line", shapes=tuple(shapes), bounds=bounds_of(shapes)
@@ -118,7 +120,11 @@ def tape_view(plan: Plan, ask: ViewSpec, tape: Tape) -> View:
             label = f"{k}′" if not tape.metric else f"{k * step_m:g} m"
             shapes.append(
                 words(
-                    f"{plan.id}/tape", label, (at[0], -0.42), TextPlacement(size=9, anchor="start"), layer="tape-label"
+                    f"{plan.id}/tape",
+                    label,
+                    (at[0], -0.42),
+                    look=TextPlacement(size=9, anchor="start"),
+                    layer="tape-label",
                 )
             )
     for mark in plan.marks:
@@ -126,7 +132,7 @@ def tape_view(plan: Plan, ask: ViewSpec, tape: Tape) -> View:
         shapes.append(
             Shape(id=mark.id, kind="polygon", layer="mark", points=((x - 0.08, -0.85), (x + 0.08, -0.85), (x, -0.65)))
         )
-        shapes.append(words(mark.id, tape.distance(x), (x, -1.05), TextPlacement(size=10), layer="reading"))
+        shapes.append(words(mark.id, tape.distance(x), (x, -1.05), look=TextPlacement(size=10), layer="reading"))
     return View(
         name=ask.name, how=ask.how, title=ask.title, layout="line", shapes=tuple(shapes), bounds=(0.0, -1.2, end_m, 0.0)
     )
@@ -166,7 +172,7 @@ def _part(part: Part, line: Unroll, axes: Axes) -> list[Shape]:
         return []
     made = []
     for place in part.places:
-        outline, step = _outline(part, place, line, axes)
+        outline, step = _outline(part, place, line, axes=axes)
         made.append(
             Shape(
                 id=place.id,
@@ -181,8 +187,10 @@ def _part(part: Part, line: Unroll, axes: Axes) -> list[Shape]:
     return made
 
 
-def _outline(part: Part, place: PartPlacement, line: Unroll, axes: Axes) -> tuple[tuple[Point, ...], Point]:
-    return _box((part.length_m, part.section_m, part.cuts), (place.at, place.along, place.up, place.step), line, axes)
+def _outline(part: Part, place: PartPlacement, line: Unroll, *, axes: Axes) -> tuple[tuple[Point, ...], Point]:
+    return _box(
+        (part.length_m, part.section_m, part.cuts), (place.at, place.along, place.up, place.step), line, axes=axes
+    )
 
 
 # While a post is pulled nearly every piece stays where it is: its outline is not calculated again.
@@ -191,6 +199,7 @@ def _box(
     piece: tuple[float, tuple[float, float], tuple[Cut, ...]],
     stands: tuple[Vec, Vec, Vec, Vec],
     line: Unroll,
+    *,
     axes: Axes,
 ) -> tuple[tuple[Point, ...], Point]:
     """A box's outline on two of the unrolled axes, with plumb ends where its end cuts are bevelled."""
@@ -239,7 +248,9 @@ def _again(plan: Plan, mark: Mark) -> list[Shape]:
     corners = ((left, low), (right, low), (right, high), (left, high))
     return [
         Shape(id=mark.id, kind="polygon", layer="again", points=corners),
-        words(mark.id, "1 again", (mark.station_m, high), TextPlacement(size=11, shift=(0, 6)), layer="gate-label"),
+        words(
+            mark.id, "1 again", (mark.station_m, high), look=TextPlacement(size=11, shift=(0, 6)), layer="gate-label"
+        ),
     ]
 
 
@@ -259,7 +270,7 @@ def _standing(plan: Plan, mark: Mark, line: Unroll) -> list[Shape]:
         Shape(
             id=mark.id, kind="polygon", layer="again", points=((left, foot), (right, foot), (right, high), (left, high))
         ),
-        words(mark.id, "stands", (mark.station_m, high), TextPlacement(size=11, shift=(0, 6)), layer="gate-label"),
+        words(mark.id, "stands", (mark.station_m, high), look=TextPlacement(size=11, shift=(0, 6)), layer="gate-label"),
     ]
 
 
@@ -295,7 +306,7 @@ def _ground(curve: Curve, line: Unroll, lowest_m: float) -> list[Shape]:
     ]
 
 
-def _zone(curve: Zone, line: Unroll, low: float, high: float) -> list[Shape]:
+def _zone(curve: Zone, line: Unroll, low: float, *, high: float) -> list[Shape]:
     a, middle, b = (line.point(p, line.leg_of(p))[0] for p in curve.points)
     centre = ((middle, low), (middle, high))
     return [
@@ -310,7 +321,7 @@ def _zone(curve: Zone, line: Unroll, low: float, high: float) -> list[Shape]:
             curve.id,
             f"{curve.letter}  {curve.label}, {curve.depth}",
             (b, low),
-            TextPlacement(size=11, shift=(6, -2), anchor="start"),
+            look=TextPlacement(size=11, shift=(6, -2), anchor="start"),
             layer="zone-label",
         ),
     ]
@@ -340,7 +351,7 @@ def _swing(curve: Opening, line: Unroll) -> list[Shape]:
                 curve.id,
                 curve.label,
                 ((start + end) / 2, 0.0),
-                TextPlacement(size=11, shift=(0, 12)),
+                look=TextPlacement(size=11, shift=(0, 12)),
                 layer="gate-label",
             )
         ]
@@ -359,7 +370,7 @@ def _swing(curve: Opening, line: Unroll) -> list[Shape]:
             curve.id,
             f"{curve.label}, swings {curve.swing}",
             ((start + end) / 2, 0.0),
-            TextPlacement(size=11, shift=(0, -20 if toward > 0 else 12)),
+            look=TextPlacement(size=11, shift=(0, -20 if toward > 0 else 12)),
             layer="gate-label",
         )
     )

@@ -97,7 +97,7 @@ def _curve_above(curve: Curve, tape: Tape) -> list[Shape]:
     if curve.what == "people":
         ring = hull(list(points))
         shape = Shape(id=curve.id, kind="polygon", layer="people", points=ring)
-        label = words(curve.id, curve.label, max(ring), TextPlacement(shift=(6, 0), anchor="start"), layer="fact")
+        label = words(curve.id, curve.label, max(ring), look=TextPlacement(shift=(6, 0), anchor="start"), layer="fact")
         return [shape, label] if curve.label else [shape]
     if curve.what == "spot":
         label = words(curve.id, curve.label, points[0], layer="zone-label")
@@ -128,8 +128,8 @@ def _post_labels(plan: Plan, tape: Tape) -> list[Shape]:
             continue
         x, y = mark.station_m, -mark.across_m
         place = tape.distance(mark.leg_station_m)
-        labels.append(words(mark.id, str(number), (x, y), TextPlacement(shift=(0, -4)), layer="post-number"))
-        labels.append(words(mark.id, place, (x, y), TextPlacement(size=11, shift=(0, -26)), layer="post-place"))
+        labels.append(words(mark.id, str(number), (x, y), look=TextPlacement(shift=(0, -4)), layer="post-number"))
+        labels.append(words(mark.id, place, (x, y), look=TextPlacement(size=11, shift=(0, -26)), layer="post-place"))
     return labels
 
 
@@ -137,10 +137,10 @@ def _outer_dimensions(plan: Plan, tape: Tape) -> list[Shape]:
     """Width over the house and depth at the right, with the beam lines between."""
     left, low, right, high = box_of(plan)
     lines = sorted({round(mark.across_m, 4) for mark in plan.marks if mark.across_m is not None})
-    drawn = dimension(plan.id, (left, -low + DIM_M), (right, -low + DIM_M), tape)
+    drawn = dimension(plan.id, (left, -low + DIM_M), (right, -low + DIM_M), tape=tape)
     stops = [low, *(line for line in lines if low + 0.02 < line < high - 0.02), high]
     for a, b in itertools.pairwise(stops):
-        drawn += dimension(plan.id, (right + DIM_M, -a), (right + DIM_M, -b), tape)
+        drawn += dimension(plan.id, (right + DIM_M, -a), (right + DIM_M, -b), tape=tape)
     return drawn
 
 
@@ -158,7 +158,7 @@ def along_axis(plan: Plan, ask: ViewSpec, tape: Tape) -> View:
         _once(shapes, seen, _footing(footing, axis))
     for part in in_order(plan.parts, "side", 0)[1]:
         _once(shapes, seen, _parts_from_side(part, axis))
-    shapes += _levels(plan, ask, axis, tape)
+    shapes += _levels(plan, ask, axis, tape=tape)
     return View(
         name=ask.name, how=ask.how, title=_titled(ask), layout="grid", shapes=tuple(shapes), bounds=bounds_of(shapes)
     )
@@ -194,13 +194,13 @@ def _curve_side(curve: Curve, axis: int, top: list[Point]) -> list[Shape]:
     if curve.what == "keep clear":
         band = hull([(p[axis], p[2]) for p in curve.points])
         label = words(
-            curve.id, curve.label, band[-1], TextPlacement(shift=(4, -10), anchor="start"), layer="zone-label"
+            curve.id, curve.label, band[-1], look=TextPlacement(shift=(4, -10), anchor="start"), layer="zone-label"
         )
         return [Shape(id=curve.id, kind="polygon", layer="zone", points=band), label]
     if curve.what == "people" and curve.label:
         body = hull([(p[axis], p[2]) for p in curve.points])
         head = max(body, key=lambda point: (point[1], point[0]))
-        label = words(curve.id, curve.label, head, TextPlacement(shift=(0, 6), anchor="end"), layer="fact")
+        label = words(curve.id, curve.label, head, look=TextPlacement(shift=(0, 6), anchor="end"), layer="fact")
         return [Shape(id=curve.id, kind="polygon", layer="people", points=body), label]
     if curve.what in ("water", "water loaded"):
         return _water_side(curve, axis, top)
@@ -219,7 +219,7 @@ def _water_side(curve: Curve, axis: int, top: list[Point]) -> list[Shape]:
         beside = ((6, -4), "start")
     line = Shape(id=curve.id, kind="polyline", layer=curve.what.replace(" ", "-"), points=tuple(ends))
     shift, anchor = beside
-    return [line, words(curve.id, curve.label, ends[-1], TextPlacement(shift=shift, anchor=anchor), layer="water")]
+    return [line, words(curve.id, curve.label, ends[-1], look=TextPlacement(shift=shift, anchor=anchor), layer="water")]
 
 
 def _once(shapes: list[Shape], seen: set[tuple[str, tuple[Point, ...]]], more: list[Shape]) -> None:
@@ -280,7 +280,7 @@ def _titled(ask: ViewSpec) -> str:
     return f"{ask.title}, {DATUM} {ask.datum.removesuffix(', 0')}"
 
 
-def _levels(plan: Plan, ask: ViewSpec, axis: int, tape: Tape) -> list[Shape]:
+def _levels(plan: Plan, ask: ViewSpec, axis: int, *, tape: Tape) -> list[Shape]:
     """The level line where the view names one, and spans from the near edge over the posts' lines to the far edge."""
     box = box_of(plan)
     low, high = box[axis], box[axis + 2]
@@ -291,17 +291,17 @@ def _levels(plan: Plan, ask: ViewSpec, axis: int, tape: Tape) -> list[Shape]:
         drawn.append(Shape(id=level, kind="polyline", layer="level", points=line))
         drawn.append(
             # A short mark: what lies at this level is said in the view's title, where no piece is in its way.
-            words(level, DATUM, (low - 0.35, 0.0), TextPlacement(shift=(0, 5), anchor="end"), layer="level")
+            words(level, DATUM, (low - 0.35, 0.0), look=TextPlacement(shift=(0, 5), anchor="end"), layer="level")
         )
     lines = sorted({round(footing.at[axis], 4) for footing in plan.footings})
     stops = [low, *(line for line in lines if low + 0.02 < line < high - 0.02), high]
     z = 0.35 + _highest(plan)
     for a, b in itertools.pairwise(stops):
-        drawn += dimension(plan.id, (a, z), (b, z), tape)
-    return drawn + _hole_sizes(plan, axis, (low + high) / 2, tape)
+        drawn += dimension(plan.id, (a, z), (b, z), tape=tape)
+    return drawn + _hole_sizes(plan, axis, (low + high) / 2, tape=tape)
 
 
-def _hole_sizes(plan: Plan, axis: int, middle_m: float, tape: Tape) -> list[Shape]:
+def _hole_sizes(plan: Plan, axis: int, middle_m: float, *, tape: Tape) -> list[Shape]:
     """How wide and how deep the holes are at each place along the view, once for those alike, on the side that has more room."""
     at_place: dict[float, list[Footing]] = {}
     for footing in plan.footings:
@@ -324,7 +324,7 @@ def _hole_sizes(plan: Plan, axis: int, middle_m: float, tape: Tape) -> list[Shap
         anchor: Literal["start", "end"] = "start" if way > 0 else "end"
         for text, up in zip(lines, (6, -11), strict=True):
             placement = TextPlacement(size=11, shift=(7 * way, up), anchor=anchor)
-            drawn.append(words(widest.id, text, at, placement, layer="depth"))
+            drawn.append(words(widest.id, text, at, look=placement, layer="depth"))
     return drawn
 
 

@@ -86,7 +86,7 @@ class TextPlacement:
     anchor: Literal["start", "middle", "end"] = "middle"
 
 
-def words(about: str, text: str, at: Point, look: TextPlacement = TextPlacement(), *, layer: str) -> Shape:
+def words(about: str, text: str, at: Point, *, look: TextPlacement = TextPlacement(), layer: str) -> Shape:
     """A text of a drawing."""
     return Shape(
         id=about,
@@ -100,7 +100,7 @@ def words(about: str, text: str, at: Point, look: TextPlacement = TextPlacement(
     )
 
 
-def dimension(about: str, start: Point, end: Point, tape: Tape) -> list[Shape]:
+def dimension(about: str, start: Point, end: Point, *, tape: Tape) -> list[Shape]:
     """A dimension line with its ticks and its length in words, level or plumb."""
     level = abs(start[1] - end[1]) < 1e-9
     dx, dy = (0.0, 0.08) if level else (0.08, 0.0)
@@ -109,4 +109,4 @@ def dimension(about: str, start: Point, end: Point, tape: Tape) -> list[Shape]:
     middle = ((start[0] + end[0]) / 2, (start[1] + end[1]) / 2)
     shift, anchor = ((0.0, 5.0), "middle") if level else ((7.0, -4.0), "start")
     text = tape.distance(math.dist(start, end))
-    return [*drawn, words(about, text, middle, TextPlacement(shift=shift, anchor=anchor), layer="dimension")]  # type: ignore[arg-type]
+    return [*drawn, words(about, text, middle, look=TextPlacement(shift=shift, anchor=anchor), layer="dimension")]  # type: ignore[arg-type]

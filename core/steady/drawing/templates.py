@@ -49,7 +49,7 @@ def _of_end(part: Part, end: str, tape: Tape) -> list[tuple[tuple[object, ...], 
     called = role(part.role).one
     size = f"{tape.length(thick)} × {tape.length(deep)}"
     if abs(bevel) > LEAST_RAD or mouth is not None:
-        shape = _side(part, end, bevel, mouth)
+        shape = _side(part, end, bevel, mouth=mouth)
         says = f"{_degrees(bevel)} from square"
         if mouth is not None:
             says += f"; seat {tape.length(mouth.size_m[1])} level, {tape.length(mouth.at_m)} in along the middle"
@@ -95,7 +95,7 @@ def seat_points(part: Part, mouth: Cut) -> tuple[Point, Point, Point]:
     return turned[0], turned[1], turned[2]
 
 
-def _side(part: Part, end: str, bevel: float, mouth: Cut | None) -> tuple[Point, ...]:
+def _side(part: Part, end: str, bevel: float, *, mouth: Cut | None) -> tuple[Point, ...]:
     half = part.section_m[1] / 2
     slant = half * math.tan(bevel)
     if end == "end":

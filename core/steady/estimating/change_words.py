@@ -17,7 +17,7 @@ def _row(kind: str, path: str) -> TableRow:
     raise OutOfScopeError("no sentence is known for this change", "write it in your own words")
 
 
-def change_words(kind: str, path: str, values: tuple[object, object], system: str, name: str = "") -> str:
+def change_words(kind: str, path: str, values: tuple[object, object], *, system: str, name: str = "") -> str:
     """The sentence of a changed field.
 
     Args:

@@ -75,7 +75,7 @@ class ChangeTerms:
     fee: Decimal = ZERO
 
 
-def priced_change(reason: str, added: ChangeSide, removed: ChangeSide, asked: ChangeTerms) -> PricedChange:
+def priced_change(reason: str, added: ChangeSide, removed: ChangeSide, *, asked: ChangeTerms) -> PricedChange:
     """A change at the contract's terms: the contract's own rates come before cost, and a crew's error costs the client nothing.
 
     Raises:

@@ -54,7 +54,7 @@ class HoleSize:
         return self.area_m2 * self.depth_m
 
 
-def dig_hole_h(hole: HoleSize, soil: str, tool: str, level: Level = "typical") -> float:
+def dig_hole_h(hole: HoleSize, soil: str, tool: str, *, level: Level = "typical") -> float:
     """Hours of one hole: a fixed time, and its volume at a rate that grows with depth.
 
     Raises:
@@ -100,7 +100,9 @@ class Trips:
     loose_m3: float = 0.0
 
 
-def haul_spoil(volume_m3: float, soil: str, distance_m: float, way: str = "barrow", level: Level = "typical") -> Trips:
+def haul_spoil(
+    volume_m3: float, soil: str, distance_m: float, *, way: str = "barrow", level: Level = "typical"
+) -> Trips:
     """Spoil taken away: what is dug swells, and goes in whole loads.
 
     Raises:
@@ -132,7 +134,7 @@ CHUTE_M = 4.5
 
 
 def concrete_by_bag(
-    bags_count: int, bag_kg: float, way: str, distance_m: float = 0.0, level: Level = "typical"
+    bags_count: int, bag_kg: float, way: str, *, distance_m: float = 0.0, level: Level = "typical"
 ) -> Trips:
     """Bags carried, mixed and placed. Source: practice."""
     if way not in BAG_MIN_PER_KG:
@@ -147,7 +149,7 @@ def concrete_by_bag(
 
 
 def concrete_by_truck(
-    volume_m3: float, crew_count: int, barrow: bool, distance_m: float = 0.0, level: Level = "typical"
+    volume_m3: float, crew_count: int, barrow: bool, *, distance_m: float = 0.0, level: Level = "typical"
 ) -> Trips:
     """Ready-mix placed down a chute, or carried by barrow. Source: practice.
 
@@ -175,7 +177,7 @@ class ByHand:
     hours: float
 
 
-def set_post(mass_kg: float, height_m: float, posts_count: int = 1, level: Level = "typical") -> ByHand:
+def set_post(mass_kg: float, height_m: float, posts_count: int = 1, *, level: Level = "typical") -> ByHand:
     """Posts set and plumbed.
 
     Raises:
@@ -191,7 +193,7 @@ def set_post(mass_kg: float, height_m: float, posts_count: int = 1, level: Level
     return ByHand(people_count=people, hours=minutes / 60 * LEVEL_FACTORS[level])
 
 
-def lift(mass_kg: float, height_m: float, pieces_count: int = 1, level: Level = "typical") -> ByHand:
+def lift(mass_kg: float, height_m: float, pieces_count: int = 1, *, level: Level = "typical") -> ByHand:
     """Pieces lifted to their place.
 
     Raises:
@@ -336,6 +338,7 @@ def learned_rate(
     ships_h: float,
     weight: float,
     records: Sequence[tuple[float, float, float]],
+    *,
     half_life_days: float | None = HALF_LIFE_DAYS,
 ) -> LearnedRate:
     """A rate from what ships and the crew's records, older ones counting less.

@@ -99,7 +99,7 @@ class Matched:
     price_variance: Decimal
 
 
-def match(price: Decimal, good: Decimal, billed: Decimal, billed_price: Decimal) -> Matched:
+def match(price: Decimal, good: Decimal, billed: Decimal, *, billed_price: Decimal) -> Matched:
     """A bill matched three ways: what came good is paid at the ordered price, the rest is claimed.
 
     Raises:

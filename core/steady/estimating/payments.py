@@ -44,7 +44,7 @@ NO_LIMIT = DepositLimit()
 
 
 def split(
-    total: Decimal, steps: Sequence[PaymentStep], round_to: Decimal = Decimal(1), deposit: DepositLimit = NO_LIMIT
+    total: Decimal, steps: Sequence[PaymentStep], round_to: Decimal = Decimal(1), *, deposit: DepositLimit = NO_LIMIT
 ) -> list[Decimal]:
     """A total in steps, each but the last half up to whole units; the last takes what the others leave.
 

@@ -20,7 +20,7 @@ class Packs:
     left: Decimal
 
 
-def packs(quantity: Decimal, price: Decimal, pack: Decimal = Decimal(1), waste: Decimal = ZERO) -> Packs:
+def packs(quantity: Decimal, price: Decimal, pack: Decimal = Decimal(1), *, waste: Decimal = ZERO) -> Packs:
     """Packs for a quantity and its waste.
 
     Raises:
@@ -181,7 +181,7 @@ def build(costs: Costs, hours: Decimal, terms: Terms, *, step: Decimal = CENT, l
 
 
 def client_lines(
-    direct: Sequence[Decimal], hidden: Decimal, earning: Earning, step: Decimal = Decimal(1)
+    direct: Sequence[Decimal], hidden: Decimal, earning: Earning, *, step: Decimal = Decimal(1)
 ) -> list[Decimal]:
     """Prices of the client's lines: what is hidden and what is earned shared by direct cost.
 

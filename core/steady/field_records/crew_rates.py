@@ -46,7 +46,7 @@ def quartiles(values: Sequence[float]) -> tuple[float, float, float]:
 
 
 def _learned(
-    key: str, says: str, values: Sequence[float], shipped: float, sets: Callable[[float], tuple[str, float]]
+    key: str, says: str, values: Sequence[float], *, shipped: float, sets: Callable[[float], tuple[str, float]]
 ) -> CrewRate | None:
     """A figure from its cases; None: too few to say. `sets` tells from the middle what goes into a job."""
     if len(values) < LEAST_CASES:
@@ -68,7 +68,7 @@ Row = Sequence[tuple[datetime, float]]
 """Ticks of one structure: when, and how much work each one was (1: one post, rail or board)."""
 
 
-def minutes_each(by: str, rows: Iterable[Row], crew_count: int, shipped_min: float) -> CrewRate | None:
+def minutes_each(by: str, rows: Iterable[Row], crew_count: int, *, shipped_min: float) -> CrewRate | None:
     """Minutes of one person for a post, rail or board, from gaps between ticks; None: too few to say.
 
     What was ticked took the time since the tick before it, on the same day, times the people at it, over the work that it was.
@@ -86,7 +86,11 @@ def minutes_each(by: str, rows: Iterable[Row], crew_count: int, shipped_min: flo
     says = f"Minutes a {by}, one person, as ticked on site"
     # A tenth of a minute counts for a board, none for a post.
     return _learned(
-        f"{by}_min", says, found, shipped_min, lambda m: (f"quote/{by}_min", round(m, 1) if m < 10 else float(round(m)))
+        f"{by}_min",
+        says,
+        found,
+        shipped=shipped_min,
+        sets=lambda m: (f"quote/{by}_min", round(m, 1) if m < 10 else float(round(m))),
     )
 
 
@@ -112,12 +116,12 @@ def sag_ratio(logs: Iterable[LatchLog], shipped_ratio: float) -> CrewRate | None
         "sag_ratio",
         "Latch edges came down over what is calculated, half a year or longer after hanging",
         ratios,
-        shipped_ratio,
-        lambda middle: ("yard/sag_ratio", min(4.0, max(0.5, round(middle, 2)))),
+        shipped=shipped_ratio,
+        sets=lambda middle: ("yard/sag_ratio", min(4.0, max(0.5, round(middle, 2)))),
     )
 
 
-def overdig(used: Iterable[tuple[Plan, int]], bag: str, soil: str, shipped_ratio: float) -> CrewRate | None:
+def overdig(used: Iterable[tuple[Plan, int]], bag: str, soil: str, *, shipped_ratio: float) -> CrewRate | None:
     """Concrete really used over what the holes hold by their size, in one soil; None: too few to say.
 
     Args:
@@ -137,6 +141,6 @@ def overdig(used: Iterable[tuple[Plan, int]], bag: str, soil: str, shipped_ratio
         "overdig_ratio",
         f"Concrete used over what the holes hold, in {soil}",
         ratios,
-        shipped_ratio,
-        lambda middle: ("yard/concrete_allowance_ratio", min(1.0, max(0.0, round(middle - 1, 2)))),
+        shipped=shipped_ratio,
+        sets=lambda middle: ("yard/concrete_allowance_ratio", min(1.0, max(0.0, round(middle - 1, 2)))),
     )

@@ -127,7 +127,7 @@ CHECK_EVERY = 5
 """After so many boards the running mark is looked at [common practice]."""
 
 
-def in_bay(found: PartPositions, bay_id: str, row: PartRole, tape: Tape) -> str:
+def in_bay(found: PartPositions, bay_id: str, row: PartRole, *, tape: Tape) -> str:
     """Where the pieces of a role are marked in a bay, in words; empty where there is nothing to mark."""
     ends = ends_m(found, bay_id) if row.by != "rail" else None
     if ends is None:  # what lies is marked on its posts, rails and slats alike

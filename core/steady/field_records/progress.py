@@ -121,14 +121,14 @@ def _of_role(plan: Plan, row: PartRole, tape: Tape) -> Iterator[Tick]:
     by_bay, elsewhere = by_place(plan, row.key)
     found = layout(plan, row.key)
     for bay, pieces in by_bay.items():
-        lie = in_bay(found, bay, row, tape)
-        yield replace(_tick(row, bay, f"Bay {numbers[bay]}", pieces, tape), lie=lie)
+        lie = in_bay(found, bay, row, tape=tape)
+        yield replace(_tick(row, bay, f"Bay {numbers[bay]}", pieces=pieces, tape=tape), lie=lie)
     for part in dict.fromkeys(part for part, _ in elsewhere):
         count = sum(many for other, many in elsewhere if other is part)
-        yield replace(_tick(row, part.id, "", [(part, count)], tape), lie=on_grid(part, tape))
+        yield replace(_tick(row, part.id, "", pieces=[(part, count)], tape=tape), lie=on_grid(part, tape))
 
 
-def _tick(row: PartRole, about: str, where: str, pieces: list[tuple[Part, int]], tape: Tape) -> Tick:
+def _tick(row: PartRole, about: str, where: str, *, pieces: list[tuple[Part, int]], tape: Tape) -> Tick:
     lengths: dict[str, int] = {}
     for part, count in pieces:
         says = tape.length(part.length_m) if part.length_m else part.item

@@ -35,7 +35,7 @@ class SiteAccess:
     truck: Annotated[str, MaxLen(200)] = ""
 
 
-def round_corner_m(from_m: float, to_m: float, wide_m: float = 0.0, headroom_m: float = 0.0) -> float:
+def round_corner_m(from_m: float, to_m: float, wide_m: float = 0.0, *, headroom_m: float = 0.0) -> float:
     """The longest straight piece that goes round a square corner between two passages.
 
     Level, the least over the turn of a / sin t + b / cos t − 2 w / sin 2t; without width (a^⅔ + b^⅔)^1.5. With headroom

@@ -55,7 +55,7 @@ def ahead_of_utc_h(name: str, day: date, hour: float) -> float:
     return ahead.total_seconds() / 3600
 
 
-def clock_h(site: Site, day: date, hour: float, typed_h: float | None = None) -> float:
+def clock_h(site: Site, day: date, hour: float, *, typed_h: float | None = None) -> float:
     """How far the site's clock is ahead of UTC: by its zone, else as somebody typed it (h).
 
     Raises:

@@ -33,7 +33,7 @@ MOST_ROWS = 5000
 
 
 def read_rows(
-    text: str, kind: Literal["height", "rod"] = "height", instrument_m: float = 0.0, bare: Bare = "ft"
+    text: str, kind: Literal["height", "rod"] = "height", instrument_m: float = 0.0, *, bare: Bare = "ft"
 ) -> ParsedReadings:
     """Read rows of distance and height, or of distance and rod reading.
 

@@ -49,7 +49,7 @@ class _Row:
 
 
 def read_survey(
-    text: str, taken: Iterable[str] = (), bare: Bare = "ft", roles: tuple[ColumnRole, ...] = ()
+    text: str, taken: Iterable[str] = (), bare: Bare = "ft", *, roles: tuple[ColumnRole, ...] = ()
 ) -> SurveyRead:
     """Read rows of points. Rows of the same kind and name that follow each other make one line or area.
 
@@ -73,7 +73,7 @@ def read_survey(
         try:
             # Under a heading, too, three figures alone are a spot height, as the page says; chosen columns hold for every row.
             headed = columns.roles and (roles or len(cells_of(line)) != 3 or len(columns.roles) == 3)
-            rows.append(_by_columns(line, columns.roles, bare, number) if headed else _row(line, bare, number))
+            rows.append(_by_columns(line, columns.roles, bare, number=number) if headed else _row(line, bare, number))
         except InvalidInputError as error:
             problems.append(RowProblem(row=number, text=line.strip()[:80], message=error.message))
     rows, taken_off = _near_zero(rows)
@@ -89,7 +89,7 @@ def read_survey(
     rows = kept
     things, used = [], set(taken)
     for (kind, name), group in itertools.groupby(rows, key=lambda row: (row.kind, row.name)):
-        made = _things(kind, name, list(group), used)
+        made = _things(kind, name, list(group), used=used)
         for thing in made:
             short = enough_points(thing)
             if short:
@@ -107,7 +107,7 @@ def fresh_id(kind: str, used: set[str]) -> str:
     return found
 
 
-def _by_columns(line: str, roles: tuple[ColumnRole, ...], bare: Bare, number: int) -> _Row:
+def _by_columns(line: str, roles: tuple[ColumnRole, ...], bare: Bare, *, number: int) -> _Row:
     """A row whose columns are known: a feature by its kind, a point by its code, and without either a spot height."""
     cell = arranged(cells_of(line), roles)
     if not cell.get("x") or not cell.get("y"):
@@ -211,7 +211,7 @@ def _kind(text: str) -> str:
     )
 
 
-def _things(kind: str, name: str, rows: list[_Row], used: set[str]) -> list[SiteFeature]:
+def _things(kind: str, name: str, rows: list[_Row], *, used: set[str]) -> list[SiteFeature]:
     row = thing_row(kind)
     points = [SitePoint(x_m=one.x_m, y_m=one.y_m) for one in rows]
     blank = SiteFeature(id="new", kind=row.key, name=name, points=tuple(points[:1]), reach_m=row.reach_usual_m)

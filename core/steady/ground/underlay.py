@@ -54,7 +54,7 @@ def first_laid(picture: str, size_px: tuple[int, int], bounds: tuple[float, floa
     return Underlay(picture=picture, wide_px=wide, high_px=high, m_per_px=share, x_m=left, y_m=top)
 
 
-def by_length(under: Underlay, a: Point, b: Point, length_m: float) -> Underlay:
+def by_length(under: Underlay, a: Point, b: Point, *, length_m: float) -> Underlay:
     """The picture scaled so that two of its points lie that far apart; the first stays where it is. Source: geometry.
 
     Args:

@@ -28,7 +28,9 @@ def said_by(note: SiteNote) -> str:
     return f"{note.source or 'no source written down'}, {note.on or 'no date'}"
 
 
-def too_high(notes: Sequence[SiteNote], structure: str, tops: Sequence[tuple[float, float]], tape: Tape) -> list[str]:
+def too_high(
+    notes: Sequence[SiteNote], structure: str, tops: Sequence[tuple[float, float]], *, tape: Tape
+) -> list[str]:
     """Where a structure stands higher than a limit that was noted.
 
     Args:

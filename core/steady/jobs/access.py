@@ -33,7 +33,7 @@ class AccessNote:
 
 
 def access_notes(
-    way: SiteAccess, plans: Sequence[Plan], lines: Sequence[TakeoffLine], brought: Sequence[Delivery], tape: Tape
+    way: SiteAccess, plans: Sequence[Plan], lines: Sequence[TakeoffLine], *, brought: Sequence[Delivery], tape: Tape
 ) -> tuple[AccessNote, ...]:
     """What is bought and made, held against the way to the work; nothing is said of what was not measured.
 
@@ -41,10 +41,10 @@ def access_notes(
         lines: The sticks as they are bought. `brought`: what comes, by its weight.
     """
     parts = [part for plan in plans for part in plan.parts if part.length_m > 0]
-    found = [*_corner(way, parts, lines, tape), *_gate(way, parts, tape), *_machine(way, plans, tape)]
+    found = [*_corner(way, parts, lines, tape=tape), *_gate(way, parts, tape), *_machine(way, plans, tape)]
     kilograms = math.fsum(one.mass_kg for one in brought)
     if way.carry_m > 0 and kilograms > 0:
-        found.append(_carried(way, parts, kilograms, tape))
+        found.append(_carried(way, parts, kilograms, tape=tape))
     if way.grade > STEEP:
         text = f"The way rises {way.grade:.0%}: no barrow; a winch, a chute, or one more pair of hands for each load"
         found.append(AccessNote("slope", False, text))
@@ -53,10 +53,10 @@ def access_notes(
     return tuple(found)
 
 
-def _corner(way: SiteAccess, parts: Sequence[Part], lines: Sequence[TakeoffLine], tape: Tape) -> list[AccessNote]:
+def _corner(way: SiteAccess, parts: Sequence[Part], lines: Sequence[TakeoffLine], *, tape: Tape) -> list[AccessNote]:
     if not (way.corner_from_m > UPRIGHT_M and way.corner_to_m > UPRIGHT_M):
         return []
-    most_m = round_corner_m(way.corner_from_m, way.corner_to_m, UPRIGHT_M, way.headroom_m)
+    most_m = round_corner_m(way.corner_from_m, way.corner_to_m, UPRIGHT_M, headroom_m=way.headroom_m)
     bought = [(line.length_m, line.item) for line in lines if line.length_m and line.item in sticks()]
     long = [(length_m, item) for length_m, item in bought if length_m > most_m + 1e-6]
     needed = [part for part in parts if part.length_m > most_m + 1e-6 and part.drawn_m == 0]
@@ -100,7 +100,7 @@ def _machine(way: SiteAccess, plans: Sequence[Plan], tape: Tape) -> list[AccessN
     return [AccessNote("machine", False, text)]
 
 
-def _carried(way: SiteAccess, parts: Sequence[Part], kilograms: float, tape: Tape) -> AccessNote:
+def _carried(way: SiteAccess, parts: Sequence[Part], kilograms: float, *, tape: Tape) -> AccessNote:
     loads = math.ceil(kilograms / CARRIED_KG - 1e-9)
     hours = 2 * loads * way.carry_m / PACE_M_PER_S / 3600
     heavy = max(parts, key=lambda part: part.mass_kg, default=None)

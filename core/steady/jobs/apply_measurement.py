@@ -52,7 +52,7 @@ class MeasurementImpact:
 
 
 def apply_measurement(
-    job: JobDocument, structure_id: str, thing: str, at_m: float, done: Set[tuple[str, str]]
+    job: JobDocument, structure_id: str, thing: str, *, at_m: float, done: Set[tuple[str, str]]
 ) -> MeasurementImpact:
     """What taking a reading into the plan would change; nothing is changed by asking.
 
@@ -69,7 +69,7 @@ def apply_measurement(
         taken = kind_of(spec).hold(spec, thing, at_m)
     after_job = with_spec(job, structure_id, taken)
     after = plan_structure(after_job, structure_id)
-    up = tuple(_up(before, after, done, job.reading.tape()))
+    up = tuple(_up(before, after, done, tape=job.reading.tape()))
     return MeasurementImpact(
         spec=taken,
         pieces=tuple(pieces_between(pieces(before), pieces(after), job.reading.tape())),
@@ -84,7 +84,7 @@ def apply_measurement(
     )
 
 
-def _up(before: Plan, after: Plan, done: Set[tuple[str, str]], tape: Tape) -> Iterator[InstalledPart]:
+def _up(before: Plan, after: Plan, done: Set[tuple[str, str]], *, tape: Tape) -> Iterator[InstalledPart]:
     """Bay by bay: pieces that are up, the longest against the longest."""
     numbers = {bay.id: number for number, bay in enumerate(before.bays, start=1)}
     for key in dict.fromkeys(part.role for part in before.parts):
@@ -95,10 +95,10 @@ def _up(before: Plan, after: Plan, done: Set[tuple[str, str]], tape: Tape) -> It
                 continue
             have = sorted(((part.length_m, part.item) for part, count in there for _ in range(count)), reverse=True)
             need = sorted((part.length_m for part, count in now.get(bay, ()) for _ in range(count)), reverse=True)
-            yield from _one_bay(f"Bay {numbers[bay]}, {row.many}", have, need, tape)
+            yield from _one_bay(f"Bay {numbers[bay]}, {row.many}", have, need, tape=tape)
 
 
-def _one_bay(where: str, have: list[tuple[float, str]], need: list[float], tape: Tape) -> Iterator[InstalledPart]:
+def _one_bay(where: str, have: list[tuple[float, str]], need: list[float], *, tape: Tape) -> Iterator[InstalledPart]:
     changes: dict[tuple[str, str, str], int] = {}
     for number, (long_m, item) in enumerate(have):
         wanted_m = need[number] if number < len(need) else 0.0

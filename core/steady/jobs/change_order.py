@@ -57,6 +57,7 @@ def change_order(
     was: JobDocument,
     now: JobDocument,
     on: date,
+    *,
     structures: Sequence[str] = (),
     contract: JobDocument | None = None,
 ) -> ChangeOrder:
@@ -131,7 +132,7 @@ def _changed(was: Structure, now: Structure, tape: Tape) -> Iterator[str]:
     labels = {field.path: field for group in kind_of(now.spec).form for field in group.fields}
     if was.name != now.name:
         yield f"{was.name} is called {now.name}"
-    for change in _differing(was.spec, now.spec, "", ""):
+    for change in _differing(was.spec, now.spec, "", of=""):
         field = labels.get(change.path)
         says = field.says if field is not None else _spelled(change.path)
         where = f"{now.name}, {change.of}" if change.of else now.name
@@ -144,7 +145,7 @@ def _changed(was: Structure, now: Structure, tape: Tape) -> Iterator[str]:
             told = now.name if change.of.lower() in sentence.lower() else where
             yield f"{told}: {sentence}"
             continue
-        old, new = (_value(one, change.path, field, tape) for one in (change.old, change.new))
+        old, new = (_value(one, change.path, field, tape=tape) for one in (change.old, change.new))
         yield f"{where}, {says[:1].lower()}{says[1:]}: {old} becomes {new}"
 
 
@@ -162,8 +163,8 @@ def _sentence(kind: str, change: "_Change", tape: Tape) -> str:
             "gate" if inside else kind,
             change.path.removeprefix(OPENINGS) if inside else change.path,
             (values[0], values[1]),
-            tape.system,
-            change.of,
+            system=tape.system,
+            name=change.of,
         )
     except (OutOfScopeError, InvalidInputError):
         return ""
@@ -185,21 +186,21 @@ class _Change:
     words: str = ""
 
 
-def _differing(old: Any, new: Any, path: str, of: str) -> Iterator[_Change]:
+def _differing(old: Any, new: Any, path: str, *, of: str) -> Iterator[_Change]:
     """Down to single values: things of a list are told apart by their ids."""
     if old == new or path.rsplit("/", 1)[-1] in UNSAID:
         return
     if is_dataclass(old) and type(old) is type(new):
         for field in fields(old):
             here = f"{path}/{field.name}" if path else field.name
-            yield from _differing(getattr(old, field.name), getattr(new, field.name), here, of)
+            yield from _differing(getattr(old, field.name), getattr(new, field.name), here, of=of)
         return
     if _things(old) and _things(new):
         before, after = ({one.id: one for one in many} for many in (old, new))
         for key, one in after.items():
             name = _called(one, path)
             if key in before:
-                yield from _differing(before[key], one, path, name)
+                yield from _differing(before[key], one, path, of=name)
             else:
                 yield _Change(path=path, of="", words=f"{name} is added")
         for key, one in before.items():
@@ -229,13 +230,13 @@ def _called(one: Any, path: str) -> str:
     return f"{word} {one.id.removeprefix(f'{word}-')}"
 
 
-def _value(value: Any, path: str, field: Field | None, tape: Tape) -> str:
+def _value(value: Any, path: str, field: Field | None, *, tape: Tape) -> str:
     if value is None or value == "":
         return field.empty if field is not None and field.empty else "nothing"
     if isinstance(value, bool):
         return "yes" if value else "no"
     if isinstance(value, tuple):
-        return ", ".join(_value(one, path, field, tape) for one in value) or "none"
+        return ", ".join(_value(one, path, field, tape=tape) for one in value) or "none"
     if isinstance(value, float) and path.endswith("_m"):
         return tape.length(value)
     if isinstance(value, float) and path.endswith("_rad"):

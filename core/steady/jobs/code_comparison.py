@@ -110,7 +110,7 @@ def side_by_side(member: ComparedMember, sticks: tuple[ComparedSection, Compared
         InvalidInputError: A load or wood that cannot be, with the field's path.
     """
     found = [_checked(member, stick, f"sticks/{index}") for index, stick in enumerate(sticks)]
-    sides = tuple(_side(book, checks, refused, tape) for book, checks, refused in found)
+    sides = tuple(_side(book, checks, refused, tape=tape) for book, checks, refused in found)
     parts = tuple(
         Parted(
             kind=item.kind,
@@ -171,7 +171,9 @@ def _checked(
         raise InvalidInputError(f"{path}/{error.field}", error.message) from None
 
 
-def _side(book: Rulebook, checks: tuple[MemberCheck, ...], refused: OutOfScopeError | None, tape: Tape) -> CodeResult:
+def _side(
+    book: Rulebook, checks: tuple[MemberCheck, ...], refused: OutOfScopeError | None, *, tape: Tape
+) -> CodeResult:
     return CodeResult(
         school=book.key,  # type: ignore[arg-type]
         title=book.title,

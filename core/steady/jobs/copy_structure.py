@@ -27,7 +27,7 @@ def bring(job: JobDocument, other: JobDocument, structure_id: str) -> Structure:
             "structure", f"{found.name} rests on another structure of its job: bring that one, and a new one on it here"
         )
     ids = {item.spec.id for item in job.structures}
-    spec = replace(kind.home(found.spec, job.school), id=numbered(structure_id, ids, LONGEST_ID, "-{}"))
+    spec = replace(kind.home(found.spec, job.school), id=numbered(structure_id, ids, LONGEST_ID, as_number="-{}"))
     names = {item.name for item in job.structures}
     return Structure(name=numbered(found.name, names, LONGEST_NAME), spec=spec)
 
@@ -48,7 +48,9 @@ def copied(job: JobDocument, structure_id: str) -> Copied:
         InvalidInputError: There is none of that id.
     """
     at, found = find(job, structure_id)
-    spec = replace(found.spec, id=numbered(structure_id, {item.spec.id for item in job.structures}, LONGEST_ID, "-{}"))
+    spec = replace(
+        found.spec, id=numbered(structure_id, {item.spec.id for item in job.structures}, LONGEST_ID, as_number="-{}")
+    )
     names = {item.name for item in job.structures}
     name = numbered(f"{found.name[: LONGEST_NAME - 7]} (copy)", names, LONGEST_NAME)
     stands = found.stands and replace(found.stands, x_m=found.stands.x_m + BESIDE_M)

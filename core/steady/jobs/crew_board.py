@@ -140,7 +140,7 @@ class Board:
     away: tuple[PersonOff, ...] = ()
 
 
-def job_on_board(key: str, name: str, status: str, document: JobDocument, calendar: Calendar | None) -> BoardJob:
+def job_on_board(key: str, name: str, status: str, *, document: JobDocument, calendar: Calendar | None) -> BoardJob:
     """A job as the board has it.
 
     Args:
@@ -162,7 +162,7 @@ def job_on_board(key: str, name: str, status: str, document: JobDocument, calend
     )
 
 
-def board(jobs: Iterable[BoardJob], first: date, count: int, away: Sequence[PersonOff] = ()) -> Board:
+def board(jobs: Iterable[BoardJob], first: date, count: int, *, away: Sequence[PersonOff] = ()) -> Board:
     """So many days of all jobs from a day on.
 
     Args:
@@ -292,13 +292,13 @@ def _clashes(crew: _Crew, shown: tuple[str, str]) -> tuple[BoardClash, ...]:
                 on=inside[0],
                 jobs=tuple(job.id for job in pair),
                 says=f"{says}{more}",
-                ways=_ways(crew, pair[-1], who, inside[0]),
+                ways=_ways(crew, pair[-1], who, on=inside[0]),
             )
         )
     return tuple(sorted(found, key=lambda one: (one.on, one.who, one.jobs)))
 
 
-def _ways(crew: _Crew, later: BoardJob, who: str, on: str) -> tuple[WayOut, ...]:
+def _ways(crew: _Crew, later: BoardJob, who: str, *, on: str) -> tuple[WayOut, ...]:
     """For the job that began later: another lead who is free on all of its days, else the first days on which all are."""
     bar = next(bar for when, bar in sorted(_own(later), key=lambda one: one[0]) if when == on)
     days = {when for when, _ in _own(later)}

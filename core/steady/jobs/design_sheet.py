@@ -230,7 +230,7 @@ def drawn(plan: Plan, tape: Tape, yard: PurchasingSettings) -> DragView:
         headline=headline(plan),
         line_m=line_m,
         length=size_words(plan, line_m, tape),
-        posts=_posts(plan, tape, yard, by_about),
+        posts=_posts(plan, tape, yard, by_about=by_about),
         bays=_bays(plan, tape, by_about),
         members=_members(plan, by_about),
         handles=plan.handles,
@@ -250,7 +250,7 @@ def _line_m(plan: Plan) -> float:
     return max((mark.station_m for mark in plan.marks), default=0.0)
 
 
-def sheet(plan: Plan, tape: Tape, yard: PurchasingSettings, selected: str = "") -> Sheet:
+def sheet(plan: Plan, tape: Tape, yard: PurchasingSettings, *, selected: str = "") -> Sheet:
     """Word a plan for its sheet.
 
     Args:
@@ -269,7 +269,7 @@ def sheet(plan: Plan, tape: Tape, yard: PurchasingSettings, selected: str = "") 
         ),
         built_on=plan.built_on,
         accepted=plan.accepted,
-        checks=tuple(_selected(plan, tape, selected, by_about)),
+        checks=tuple(_selected(plan, tape, selected, by_about=by_about)),
         not_covered=tuple(
             _gap_row(plan, gap) for gap in plan.not_covered if not selected or gap.about in (selected, plan.id)
         ),
@@ -344,7 +344,9 @@ def _members(plan: Plan, by_about: dict[str, list[Check]]) -> tuple[MemberRow, .
     return tuple(rows)
 
 
-def _posts(plan: Plan, tape: Tape, yard: PurchasingSettings, by_about: dict[str, list[Check]]) -> tuple[PostRow, ...]:
+def _posts(
+    plan: Plan, tape: Tape, yard: PurchasingSettings, *, by_about: dict[str, list[Check]]
+) -> tuple[PostRow, ...]:
     holes = {footing.under: footing for footing in plan.footings}
     posts = {place.id: part for part in plan.parts if part.role == "post" for place in part.places}
     habits = {practice.about: practice for practice in plan.practice}
@@ -474,10 +476,11 @@ def _bays(plan: Plan, tape: Tape, by_about: dict[str, list[Check]]) -> tuple[Bay
     return tuple(rows)
 
 
-def _selected(plan: Plan, tape: Tape, selected: str, by_about: dict[str, list[Check]]) -> list[CheckRow]:
+def _selected(plan: Plan, tape: Tape, selected: str, *, by_about: dict[str, list[Check]]) -> list[CheckRow]:
     if selected:
         return [
-            check_row(check, tape, plan.school, place_name(plan, check.about)) for check in by_about.get(selected, [])
+            check_row(check, tape, plan.school, place=place_name(plan, check.about))
+            for check in by_about.get(selected, [])
         ]
     worst: dict[tuple[str, str], Check] = {}
     for check in plan.checks:
@@ -487,7 +490,7 @@ def _selected(plan: Plan, tape: Tape, selected: str, by_about: dict[str, list[Ch
         key = (check.key, check.case)
         if key not in worst or check.use > worst[key].use:
             worst[key] = check
-    return [check_row(check, tape, plan.school, place_name(plan, check.about)) for check in worst.values()]
+    return [check_row(check, tape, plan.school, place=place_name(plan, check.about)) for check in worst.values()]
 
 
 def _gap_row(plan: Plan, gap: UncheckedItem) -> GapRow:
@@ -505,7 +508,7 @@ def _gap_row(plan: Plan, gap: UncheckedItem) -> GapRow:
     )
 
 
-def check_row(check: Check, tape: Tape, school: str, place: str = "") -> CheckRow:
+def check_row(check: Check, tape: Tape, school: str, *, place: str = "") -> CheckRow:
     """A check as a screen shows it, its working in the order of the argument."""
     steps = (
         (*check.working, check.limit, check.demand)

@@ -76,14 +76,14 @@ def disagreements(dimensions: Sequence[KeyDimension], structure: str, tape: Tape
     return found
 
 
-def held_tasks(dimensions: Sequence[KeyDimension], structure: str, tasks: Sequence[Task], tape: Tape) -> list[str]:
+def held_tasks(dimensions: Sequence[KeyDimension], structure: str, tasks: Sequence[Task], *, tape: Tape) -> list[str]:
     """Ids of the tasks that wait until someone decides between two documents."""
     stages = {item.stage for item in disagreements(dimensions, structure, tape) if not item.decided}
     waiting = {name for stage in stages for name in WAITS[stage]}
     return [task.id for task in tasks if task.stage in waiting]
 
 
-def stopped(dimensions: Sequence[KeyDimension], structure: str, stages: Sequence[Stage], tape: Tape) -> list[str]:
+def stopped(dimensions: Sequence[KeyDimension], structure: str, stages: Sequence[Stage], *, tape: Tape) -> list[str]:
     """What holds back any of these stages: each undecided disagreement as a sentence that says what to do."""
     return [
         f"Two documents disagree. {item.says}: ask, and write down who decides, before the {item.stage}"

@@ -14,7 +14,7 @@ def with_spec(job: JobDocument, structure_id: str, spec: object) -> JobDocument:
     return replace(job, structures=(*job.structures[:index], changed, *job.structures[index + 1 :]))
 
 
-def moved(job: JobDocument, structure_id: str, handle: DragHandle, to_m: float) -> JobDocument:
+def moved(job: JobDocument, structure_id: str, handle: DragHandle, *, to_m: float) -> JobDocument:
     """The job with what a handle stands for moved to a place along its axis.
 
     Raises:

@@ -135,7 +135,7 @@ def extras(plan: Plan, terms: EstimateRates, tape: Tape, *, old_fence: bool) -> 
     feet = not tape.metric
     soil, loose = (spoil_m3(plan) / YD3, "yd³") if feet else (spoil_m3(plan), "m³")
 
-    def extra(says: str, amount: float, unit: str, each: float | None, missing: str) -> None:
+    def extra(says: str, amount: float, unit: str, *, each: float | None, missing: str) -> None:
         if each is None:
             out.append(missing)
         elif amount > 0:
@@ -147,17 +147,23 @@ def extras(plan: Plan, terms: EstimateRates, tape: Tape, *, old_fence: bool) -> 
             long, unit = (terms.old_fence_m / FT, "ft") if feet else (terms.old_fence_m, "m")
             each = terms.old_fence_price_per_m
             per = each * FT if feet and each is not None else each
-            extra("Old fence away", long, unit, per, "taking the old fence away")
+            extra("Old fence away", long, unit, each=per, missing="taking the old fence away")
         else:
             out.append("taking an old fence away")
         if terms.stumps_count:
-            extra("Old stumps out", float(terms.stumps_count), "stumps", terms.stump_price, "digging old stumps out")
+            extra(
+                "Old stumps out",
+                float(terms.stumps_count),
+                "stumps",
+                each=terms.stump_price,
+                missing="digging old stumps out",
+            )
         else:
             out.append("digging old stumps out")
     each = terms.spoil_price_per_m3
     per = each * YD3 if feet and each is not None else each
-    extra("Spoil away", soil, f"{loose} loose", per, f"taking {soil:.1f} {loose} of spoil away")
-    extra("Delivery", 1.0, "", terms.delivery_price, "delivery")
+    extra("Spoil away", soil, f"{loose} loose", each=per, missing=f"taking {soil:.1f} {loose} of spoil away")
+    extra("Delivery", 1.0, "", each=terms.delivery_price, missing="delivery")
     out += ["rock, water or a service found while digging", "permit fees"]
     return lines, out
 
@@ -167,7 +173,7 @@ def money(amount: float) -> float:
     return float(rounded(from_float(amount)))
 
 
-def quote(plan: Plan, bill: Bill, rates: EstimateRates, offer: QuoteTerms, tape: Tape) -> Estimate:
+def quote(plan: Plan, bill: Bill, rates: EstimateRates, *, offer: QuoteTerms, tape: Tape) -> Estimate:
     """What a structure costs and sells for by itself; what has no price is named as left out.
 
     Args:

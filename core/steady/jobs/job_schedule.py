@@ -149,18 +149,18 @@ def calendar(job: JobDocument, today: date, holds: SiteHolds = NOTHING_HELD) -> 
     shares = {task_id: h for plan, _ in plans for task_id, h in task_hours(plan, job.quote).items()}
     pulled = {item.task: day_of(item.on, f"calendar/pulled/{k}/on") for k, item in enumerate(terms.pulled)}
     waits, crew = _delays(job, tasks), job.quote.crew_count
-    work = [_work(task, shares[task.id] / crew, pours, waits) for _, _, task in tasks]
+    work = [_work(task, shares[task.id] / crew, pours, waits=waits) for _, _, task in tasks]
     work = [replace(one, not_before=_not_before(one, pulled, job.site.locate)) for one in work]
     work = _in_phases(job, tasks, work)
     work = _with_outside(work, terms)
     layout = lay(work, WorkCalendar(first=first, start_h=terms.start_h, hours_on=hours_on, stops=weather_stops))
     begins = {one.id: max(today, one.start.date()) for one in layout}
-    stops = _stops(job, tasks, work, begins, (holds, said))
-    rows = _rows(job, tasks, layout, {one.id: one for one in work}, stops)
+    stops = _stops(job, tasks, work, begins=begins, known=(holds, said))
+    rows = _rows(job, tasks, layout, work={one.id: one for one in work}, stops=stops)
     last = max((date.fromisoformat(row.end[:10]) for row in rows), default=first)
     amiss = [f"{row.what}: {row.moved}" for row in rows if row.moved.startswith("comes before")]
     return Calendar(
-        days=tuple(_day(job, first + timedelta(days=k), off, weather) for k in range((last - first).days + 1)),
+        days=tuple(_day(job, first + timedelta(days=k), off, weather=weather) for k in range((last - first).days + 1)),
         tasks=rows,
         hours=math.fsum(shares.values()),
         ends_on=last.isoformat() if rows else "",
@@ -170,7 +170,7 @@ def calendar(job: JobDocument, today: date, holds: SiteHolds = NOTHING_HELD) -> 
     )
 
 
-def move(job: JobDocument, task: str, on: str, today: date) -> MoveAnswer:
+def move(job: JobDocument, task: str, on: str, *, today: date) -> MoveAnswer:
     """Move a task to a day, and what follows it; an empty day resets it.
 
     Raises:
@@ -309,7 +309,7 @@ def _not_before(one: Work, pulled: Mapping[str, date], locate: Locate) -> tuple[
     return max(days, default=None)
 
 
-def _work(task: Task, hours: float, pours: set[str], waits: Callable[[str, str], float]) -> Work:
+def _work(task: Task, hours: float, pours: set[str], *, waits: Callable[[str, str], float]) -> Work:
     return Work(
         id=task.id,
         hours=hours,
@@ -366,6 +366,7 @@ def _rows(
     job: JobDocument,
     tasks: Sequence[tuple[Plan, str, Task]],
     layout: Sequence[ScheduledTask],
+    *,
     work: dict[str, Work],
     stops: Mapping[str, tuple[str, ...]],
 ) -> tuple[TaskRow, ...]:
@@ -403,6 +404,7 @@ def _stops(
     job: JobDocument,
     tasks: Sequence[tuple[Plan, str, Task]],
     work: Sequence[Work],
+    *,
     begins: Mapping[str, date],
     known: tuple[SiteHolds, Mapping[str, StructureState]],
 ) -> dict[str, tuple[str, ...]]:
@@ -429,7 +431,7 @@ def _stops(
 
 
 def _day(
-    job: JobDocument, on: date, off: dict[date, str], weather: dict[tuple[str, date], tuple[str, tuple[str, ...]]]
+    job: JobDocument, on: date, off: dict[date, str], *, weather: dict[tuple[str, date], tuple[str, tuple[str, ...]]]
 ) -> CalendarDay:
     site = job.site
     why = off.get(on, WEEKDAYS[on.weekday()] if on.weekday() in job.calendar.weekdays_off else "")

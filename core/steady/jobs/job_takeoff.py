@@ -126,7 +126,7 @@ def job_list(job: JobDocument, structures: Collection[str] = (), stages: Collect
             continue
         own = bill(plan, job.yard, cuts(plan, job.yard, metric=metric))
         held = look_held(job, item)
-        held += stopped(job.dimensions, name, ("buy",), job.reading.tape())
+        held += stopped(job.dimensions, name, ("buy",), tape=job.reading.tape())
         one = state_of(item, whole_plan)
         held += [f"Nothing is ordered for it: {one.says}"] if one.wrong else []
         shares.append(
@@ -167,11 +167,11 @@ def job_list(job: JobDocument, structures: Collection[str] = (), stages: Collect
         orders=()
         if waits
         else supplier_orders(
-            replace(bought, lines=tuple(not_ordered(bought.lines, open_lines))), job.yard, job.name, job.place
+            replace(bought, lines=tuple(not_ordered(bought.lines, open_lines))), job.yard, job.name, place=job.place
         ),
         balances=open_lines,
         treatments=treatment_rows(plans, rulebook(job.school), job.decisions),
-        access=access_notes(job.site.access, plans, bought.lines, brought, job.reading.tape()),
+        access=access_notes(job.site.access, plans, bought.lines, brought=brought, tape=job.reading.tape()),
         arrived=arrived(job.came),
     )
 
@@ -211,12 +211,12 @@ def count_twice(plans: Sequence[Plan]) -> list[Counted]:
         for part in plan.parts:
             if part.length_m > 0:
                 # What is bent round something is drawn straight across it: there only the count is held against the drawing.
-                _add(listed, role(part.role).one, part.count, part.drawn_m or part.length_m)
+                _add(listed, role(part.role).one, part.count, long_m=part.drawn_m or part.length_m)
         for solid in scene(plan).solids:
             if solid.says in listed:
                 half = len(solid.points) // 2
                 long_m = math.dist(_middle(solid.points[:half]), _middle(solid.points[half:]))
-                _add(drawn, solid.says, solid.count, long_m)
+                _add(drawn, solid.says, solid.count, long_m=long_m)
     found = []
     for what, (count, metres) in listed.items():
         seen, seen_m = drawn.get(what, (0, 0.0))
@@ -224,7 +224,7 @@ def count_twice(plans: Sequence[Plan]) -> list[Counted]:
     return found
 
 
-def _add(found: dict[str, tuple[int, float]], what: str, count: int, long_m: float) -> None:
+def _add(found: dict[str, tuple[int, float]], what: str, count: int, *, long_m: float) -> None:
     known, metres = found.get(what, (0, 0.0))
     found[what] = known + count, metres + count * long_m
 

@@ -66,12 +66,12 @@ def joint_rows(plan: Plan, tape: Tape) -> tuple[JointRow, ...]:
     for joint in joints(plan):
         groups[joint.roles, joint.kind].append(joint)
     abouts = {place.id: place.about or place.id for part in plan.parts for place in part.places}
-    rows = [_row(plan, key, found, tape, abouts) for key, found in groups.items()]
+    rows = [_row(plan, key, found, tape=tape, abouts=abouts) for key, found in groups.items()]
     return tuple(sorted(rows, key=lambda row: (not row.conflict, -row.use, -row.count, row.id)))
 
 
 def _row(
-    plan: Plan, key: tuple[tuple[str, str], str], found: Sequence[Joint], tape: Tape, abouts: dict[str, str]
+    plan: Plan, key: tuple[tuple[str, str], str], found: Sequence[Joint], *, tape: Tape, abouts: dict[str, str]
 ) -> JointRow:
     (one, other), kind = key
     known = keyed("joint_places").get(f"{one} - {other}")

@@ -29,7 +29,7 @@ LEAST_RATIO = 1 / 3
 """A post without a hole takes at least this share of a post's minutes [our own]."""
 
 
-def dig_h(deep_m: float, area_m2: float, soil: str = USUAL_SOIL, tool: str = BY_HAND) -> float:
+def dig_h(deep_m: float, area_m2: float, soil: str = USUAL_SOIL, *, tool: str = BY_HAND) -> float:
     """Person-hours to dig a hole, by hand where the tool does not dig it.
 
     Args:
@@ -58,7 +58,7 @@ def hole_h(footing: Footing, terms: "EstimateRates") -> float:
     """Hours of one person to dig a footing's hole and to fill it with concrete."""
     deep_m = footing.hole_m
     area_m2 = dug_m3(footing) / deep_m if deep_m > 0 else 0.0
-    return dig_h(deep_m, area_m2, terms.dig_soil, terms.dig_tool) + volumes(footing).concrete_m3 * concrete_h(
+    return dig_h(deep_m, area_m2, terms.dig_soil, tool=terms.dig_tool) + volumes(footing).concrete_m3 * concrete_h(
         terms.concrete
     )
 

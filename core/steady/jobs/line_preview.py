@@ -28,13 +28,13 @@ class Sketch:
     picture: Tile | None
 
 
-def sketch(job: JobDocument, kind: StructureType, text: str, bare: Bare, spec_of: Callable[[str], Any]) -> Sketch:
+def sketch(job: JobDocument, kind: StructureType, text: str, *, bare: Bare, spec_of: Callable[[str], Any]) -> Sketch:
     """The line's words, and its picture on the job's own site; what is not recognized is left out of the picture.
 
     Args:
         spec_of: Reads a line as a new structure would be.
     """
-    words = explain(kind.line, text, bare, job.reading.tape(), kind.plain)
+    words = explain(kind.line, text, bare, tape=job.reading.tape(), plain=kind.plain)
     picture, fault = _picture(job, spec_of, text)
     understood = " ".join(word.word for word in words if word.known)
     if picture is None and understood and len(understood.split()) < len(words):
@@ -64,4 +64,4 @@ def sample(kind: StructureType, metric: bool) -> Tile | None:
     school, bare = ("nz", "m") if metric else ("us", "ft")
     job = JobDocument(name="sample", school=school, structures=())  # type: ignore[arg-type]
     ask = NewStructureRequest(text=line, id="sample", bare=bare, school=school)  # type: ignore[arg-type]
-    return sketch(job, kind, line, ask.bare, lambda text: kind.typed(replace(ask, text=text))).picture
+    return sketch(job, kind, line, bare=ask.bare, spec_of=lambda text: kind.typed(replace(ask, text=text))).picture

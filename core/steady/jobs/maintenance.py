@@ -130,7 +130,7 @@ def fault_months(done_on: date, looks: Sequence[UpkeepLook]) -> list[float]:
 
 
 def upkeep_states(
-    items: Sequence[Upkeep], done_on: date, looks: Sequence[UpkeepLook], faults: Mapping[str, Sequence[float]]
+    items: Sequence[Upkeep], done_on: date, looks: Sequence[UpkeepLook], *, faults: Mapping[str, Sequence[float]]
 ) -> list[UpkeepState]:
     """Where each thing stands: what was found last, and when it is due again. What is due first comes first.
 

@@ -63,13 +63,13 @@ def look_for_choices(job: JobDocument, structure_id: str) -> Iterator[Looked[Pri
             made = None
             if k < MOST_PLANS and (choice.change or choice.chosen):
                 made = plan(case.of(changed(case.spec, choice.change))) if choice.change else now
-            yield Looked(planned=k + 1, at=k, rows=(_worded(job, case, choice, made, (now, today)),))
+            yield Looked(planned=k + 1, at=k, rows=(_worded(job, case, choice, made=made, today=(now, today)),))
         if now is not None and k >= MOST_PLANS:
             yield Looked(planned=k + 1, at=k + 1, says=ceiling())
 
 
 def _worded(
-    job: JobDocument, case: DesignInput, choice: Choice, made: Plan | None, today: tuple[Plan, float]
+    job: JobDocument, case: DesignInput, choice: Choice, *, made: Plan | None, today: tuple[Plan, float]
 ) -> PricedChoice:
     def shown(value_m: float | None) -> str:
         return "" if value_m is None else case.tape.length(value_m)

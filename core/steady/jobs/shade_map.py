@@ -99,13 +99,15 @@ def shady(job: JobDocument, ask: ShadeMapRequest) -> ShadeMapAnswer:
     scene = whole_scene(job)
     left, low, right, high, _ = scene.ground
     cell = max(LEAST_CELL_M, max(right - left, high - low) / CELLS)
-    utc_h = clock_h(site, day, ask.from_h, ask.utc_h)
-    grid = Grid(left, low, cell, math.ceil((right - left) / cell), math.ceil((high - low) / cell))
+    utc_h = clock_h(site, day, ask.from_h, typed_h=ask.utc_h)
+    grid = Grid(left, low, cell, columns=math.ceil((right - left) / cell), rows=math.ceil((high - low) / cell))
     count = max(1, round((ask.to_h - ask.from_h) / STEP_H))
     up = 0
     for k in range(count):
         hour = ask.from_h + (k + 0.5) * (ask.to_h - ask.from_h) / count
-        altitude, azimuth = sun_position(site.latitude_rad, site.longitude_rad, day, hour, utc_h)
+        altitude, azimuth = sun_position(
+            site.latitude_rad, site.longitude_rad, day, local_hours=hour, utc_offset_hours=utc_h
+        )
         if altitude <= LOW_RAD:
             continue
         up += 1
@@ -114,7 +116,7 @@ def shady(job: JobDocument, ask: ShadeMapRequest) -> ShadeMapAnswer:
             grid.shade(outline, share)
         grid.end()
     shares = grid.shares(up)
-    places = tuple(_best(grid, shares, _taken(grid, job, scene.solids), ask)) if up else ()
+    places = tuple(_best(grid, shares, _taken(grid, job, scene.solids), ask=ask)) if up else ()
     return ShadeMapAnswer(
         left_m=left,
         low_m=low,
@@ -211,7 +213,7 @@ def _houses(walls: Sequence[Sequence[Point]]) -> list[list[Point]]:
 class Grid:
     """Cells of the ground: what lets the sun through at one moment, and the shade of all moments together."""
 
-    def __init__(self, left_m: float, low_m: float, cell_m: float, columns: int, rows: int) -> None:
+    def __init__(self, left_m: float, low_m: float, cell_m: float, *, columns: int, rows: int) -> None:
         self.left_m, self.low_m, self.cell_m, self.columns, self.rows = left_m, low_m, cell_m, columns, rows
         self.light = array("d", [1.0]) * (columns * rows)
         self.dark = array("d", [0.0]) * (columns * rows)
@@ -263,11 +265,13 @@ def _across(pairs: Sequence[tuple[Point, Point]], low: float, high: float) -> tu
     return (min(xs), max(xs)) if len(xs) > 1 else None
 
 
-def _best(grid: Grid, shares: Sequence[float], taken: Sequence[float], ask: ShadeMapRequest) -> Iterator[ShadeMapPlace]:
+def _best(
+    grid: Grid, shares: Sequence[float], taken: Sequence[float], *, ask: ShadeMapRequest
+) -> Iterator[ShadeMapPlace]:
     """The shadiest rectangles of the size asked, either way round, none over what stands there or beside the next."""
     sums, full = _sums(grid, shares), _sums(grid, taken)
 
-    def within(table: list[list[float]], row: int, column: int, wide: int, deep: int) -> float:
+    def within(table: list[list[float]], row: int, column: int, *, wide: int, deep: int) -> float:
         return (
             table[row + deep][column + wide]
             - table[row][column + wide]
@@ -280,8 +284,8 @@ def _best(grid: Grid, shares: Sequence[float], taken: Sequence[float], ask: Shad
         wide, deep = max(1, round(wide_m / grid.cell_m)), max(1, round(deep_m / grid.cell_m))
         for row in range(grid.rows - deep + 1):
             for column in range(grid.columns - wide + 1):
-                if within(full, row, column, wide, deep) < FREE:
-                    share = within(sums, row, column, wide, deep) / (wide * deep)
+                if within(full, row, column, wide=wide, deep=deep) < FREE:
+                    share = within(sums, row, column, wide=wide, deep=deep) / (wide * deep)
                     found.append((min(1.0, share), row, column, wide, deep))
     found.sort(key=lambda one: (-one[0], one[1], one[2]))
     put: list[tuple[int, int, int, int]] = []

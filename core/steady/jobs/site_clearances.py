@@ -123,7 +123,7 @@ def outlines(plan: Plan) -> tuple[PieceOutline, ...]:
 
 
 def stood(
-    plan: Plan, seen: Sequence[PieceOutline], structure: tuple[str, str], place: SitePlacement
+    plan: Plan, seen: Sequence[PieceOutline], structure: tuple[str, str], *, place: SitePlacement
 ) -> PlacedStructure:
     """A plan, its outlines seen, carried to where it stands. `structure`: its id and name."""
     way, up = hand(plan), place.level_m - ground_under(plan)
@@ -150,7 +150,7 @@ def stood(
 
 
 def check_site_clearances(
-    one: PlacedStructure, things: Iterable[SiteFeature], notes: Sequence[SiteNote], tape: Tape
+    one: PlacedStructure, things: Iterable[SiteFeature], notes: Sequence[SiteNote], *, tape: Tape
 ) -> list[SiteClearance]:
     """One structure beside each thing of the site, nearest first; what has no size to measure to is left out."""
     found = []
@@ -158,7 +158,7 @@ def check_site_clearances(
         if thing.kind == "spot height" or not one.pieces:
             continue
         near = _nearest(one, thing)
-        amiss = _amiss(one, thing, near, notes, tape)
+        amiss = _amiss(one, thing, near, notes=notes, tape=tape)
         far = f"{tape.length(near.distance_m)} from {thing.says}" if near.distance_m > 0.0005 else f"at {thing.says}"
         found.append(
             SiteClearance(
@@ -202,27 +202,29 @@ def _box(points: Sequence[Point]) -> tuple[Point, Point]:
     return (min(xs), min(ys)), (max(xs), max(ys))
 
 
-def _amiss(one: PlacedStructure, thing: SiteFeature, near: Nearest, notes: Sequence[SiteNote], tape: Tape) -> list[str]:
+def _amiss(
+    one: PlacedStructure, thing: SiteFeature, near: Nearest, *, notes: Sequence[SiteNote], tape: Tape
+) -> list[str]:
     if thing.kind == "boundary":
-        return [*_setback(one, thing, near, notes, tape), *_too_high(one, thing, near, tape)]
+        return [*_setback(one, thing, near, notes=notes, tape=tape), *_too_high(one, thing, near, tape=tape)]
     if thing.kind == "water":
         if one.floats:
             return []
-        return _setback(one, thing, near, (), tape)
+        return _setback(one, thing, near, notes=(), tape=tape)
     if thing.kind == "service":
         return [*_built_over(one, thing), *_holes(one, thing, tape)]
     if thing.kind == "tree":
         return _holes(one, thing, tape)
     if thing.kind == "clear way":
         clear_m = thing.height_m if thing.height_m is not None else CLEAR_HEIGHT_M
-        return _in_the_way(one, thing, clear_m, tape)
+        return _in_the_way(one, thing, clear_m, tape=tape)
     if thing.kind == "stands already":
         return [f"It stands on {thing.says}: move it, or say that it is removed"] if near.distance_m < 0.0005 else []
-    return [says for opening in thing.openings for says in _struck(one, thing, opening, tape)]
+    return [says for opening in thing.openings for says in _struck(one, thing, opening, tape=tape)]
 
 
 def _setback(
-    one: PlacedStructure, thing: SiteFeature, near: Nearest, notes: Sequence[SiteNote], tape: Tape
+    one: PlacedStructure, thing: SiteFeature, near: Nearest, *, notes: Sequence[SiteNote], tape: Tape
 ) -> list[str]:
     """Nearer than the greatest setback that is known: the thing's own or one that the office told."""
     told = [
@@ -238,7 +240,7 @@ def _setback(
     return [f"Stands {stands} {thing.says}, and {tape.length(asked[0])} is asked for ({asked[1]}){line}"]
 
 
-def _too_high(one: PlacedStructure, thing: SiteFeature, near: Nearest, tape: Tape) -> list[str]:
+def _too_high(one: PlacedStructure, thing: SiteFeature, near: Nearest, *, tape: Tape) -> list[str]:
     if thing.height_m is None or near.distance_m > max(thing.reach_m, BESIDE_M):
         return []
     within_m = max(thing.reach_m, BESIDE_M)
@@ -284,7 +286,7 @@ def _off(point: Point, line: Sequence[Point]) -> float:
     return nearest((point,), line, area=False).distance_m if len(line) > 1 else math.dist(point, line[0])
 
 
-def _in_the_way(one: PlacedStructure, thing: SiteFeature, clear_m: float, tape: Tape) -> list[str]:
+def _in_the_way(one: PlacedStructure, thing: SiteFeature, clear_m: float, *, tape: Tape) -> list[str]:
     low = [
         piece
         for apart, piece in _apart(one, thing)
@@ -299,7 +301,7 @@ def _in_the_way(one: PlacedStructure, thing: SiteFeature, clear_m: float, tape: 
     return [f"Stands in {thing.says}, {how}; {tape.length(clear_m)} is to be clear"]
 
 
-def _struck(one: PlacedStructure, thing: SiteFeature, opening: WallOpening, tape: Tape) -> list[str]:
+def _struck(one: PlacedStructure, thing: SiteFeature, opening: WallOpening, *, tape: Tape) -> list[str]:
     """A door that swings out and strikes a piece; what ends under its sill or starts over its head is clear of it."""
     ring = swing_of(thing, opening)
     if not ring:

@@ -54,7 +54,7 @@ def thing_shapes(things: Sequence[SiteFeature], tape: Tape) -> list[Shape]:
 
 
 def site_view(
-    things: Sequence[SiteFeature], stands: Sequence[PlacedStructure], near: Sequence[SiteClearance], tape: Tape
+    things: Sequence[SiteFeature], stands: Sequence[PlacedStructure], near: Sequence[SiteClearance], *, tape: Tape
 ) -> View:
     """The drawing that pages, paper, SVG and DXF are made from; distances to wall, boundary and service are written in."""
     shapes = thing_shapes(things, tape)
@@ -117,12 +117,12 @@ def _point(thing: SiteFeature, tape: Tape) -> list[Shape]:
                 shift=(5, -3),
             ),
         ]
-    roots = [_ring(thing.id, "roots", at, thing.reach_m)] if thing.reach_m else []
+    roots = [_ring(thing.id, "roots", at, radius_m=thing.reach_m)] if thing.reach_m else []
     name = Shape(id=thing.id, kind="text", layer="thing-label", points=(at,), text=thing.says, size=9, shift=(0, 8))
     return [*roots, Shape(id=thing.id, kind="circle", layer="tree", points=(at,), size=0.25), name]
 
 
-def _ring(about: str, layer: str, at: Point, radius_m: float) -> Shape:
+def _ring(about: str, layer: str, at: Point, *, radius_m: float) -> Shape:
     turns = [2 * math.pi * k / (2 * ROUND_OF) for k in range(2 * ROUND_OF)]
     points = tuple((at[0] + radius_m * math.cos(a), at[1] + radius_m * math.sin(a)) for a in turns)
     return Shape(id=about, kind="polygon", layer=layer, points=points)

@@ -98,7 +98,7 @@ def site_plan(job: JobDocument) -> SitePlan:
     net = triangles(spots)
     stands = tuple(
         replace(
-            _stand(item, one, place, height_between(spots, net, (place.x_m, place.y_m))),
+            _stand(item, one, place, ground_m=height_between(spots, net, (place.x_m, place.y_m))),
             placed=_placed(job, item),
             on=host.spec.id if (host := host_of(item, job.structures)) else "",
         )
@@ -121,7 +121,7 @@ def site_sheet(job: JobDocument) -> View:
     stands = _stood(job, drawn, _places(job, drawn), unplaced=True)
     placed = {item.spec.id for item in job.structures if _placed(job, item)}
     near = [item for one in stands if one.id in placed for item in _beside(job, one)]
-    return site_view(job.site.things, stands, near, job.reading.tape())
+    return site_view(job.site.things, stands, near, tape=job.reading.tape())
 
 
 def unplaced(job: JobDocument) -> str:
@@ -158,11 +158,11 @@ def site_geojson(job: JobDocument) -> str:
 
 
 def _stood(
-    job: JobDocument, drawn: list["_Drawn"], places: list[SitePlacement], unplaced: bool = False
+    job: JobDocument, drawn: list["_Drawn"], places: list[SitePlacement], *, unplaced: bool = False
 ) -> list[PlacedStructure]:
     """What stands, as it is held against what lies there; what nobody placed is held against nothing."""
     return [
-        stood(one.plan, one.seen, (item.spec.id, item.name), place)
+        stood(one.plan, one.seen, (item.spec.id, item.name), place=place)
         for item, one, place in zip(job.structures, drawn, places, strict=True)
         if one.plan is not None and (unplaced or _placed(job, item))
     ]
@@ -170,7 +170,7 @@ def _stood(
 
 def _beside(job: JobDocument, one: PlacedStructure) -> list[SiteClearance]:
     whole = [thing for thing in job.site.things if not enough_points(thing)]
-    return check_site_clearances(one, whole, job.site.notes, job.reading.tape())
+    return check_site_clearances(one, whole, job.site.notes, tape=job.reading.tape())
 
 
 def whole_scene(job: JobDocument) -> Scene:
@@ -265,7 +265,7 @@ def _standing_wall(a: Point, b: Point, high_m: float) -> tuple[Vec, ...]:
 
 
 def _thing_solid(
-    thing: SiteFeature, shape: Literal["box", "round", "ball"], points: tuple[Vec, ...], radius_m: float = 0.0
+    thing: SiteFeature, shape: Literal["box", "round", "ball"], points: tuple[Vec, ...], *, radius_m: float = 0.0
 ) -> Solid:
     paint = look(thing_row(thing.kind).look)
     return Solid(
@@ -347,7 +347,7 @@ def _free(drawn: list[_Drawn]) -> Iterator[SitePlacement]:
         deepest = max(deepest, high - low)
 
 
-def _stand(item: Structure, one: _Drawn, place: SitePlacement, ground_m: float | None) -> PlacedOutline:
+def _stand(item: Structure, one: _Drawn, place: SitePlacement, *, ground_m: float | None) -> PlacedOutline:
     def ring(points: tuple[Point, ...]) -> tuple[Point, ...]:
         return tuple((round(x, 4), round(y, 4)) for x, y, _ in (place.carry((x, y, 0.0)) for x, y in points))
 

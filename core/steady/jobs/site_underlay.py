@@ -54,7 +54,7 @@ def scale_under(job: JobDocument, ask: ScaleRequest) -> Underlay:
     points = _two(ask.points)
     if ask.places is not None:
         return by_places(under, points, _two(ask.places))
-    return by_length(under, points[0], points[1], ask.length_m)
+    return by_length(under, points[0], points[1], length_m=ask.length_m)
 
 
 def _two(pair: Pair) -> tuple[Point, Point]:

@@ -30,6 +30,7 @@ from steady.structures.registry import plan as plan_case
 from steady.structures.structure_type import (
     CREW_WAY,
     DesignInput,
+    StartingContext,
     StartingDesign,
     StartingDesignProvider,
     StructureType,
@@ -71,7 +72,7 @@ class Start:
 
 
 @search_cache_scope()
-def start(job: JobDocument, structure_id: str, which: str, name: str = "", habit: Any = None) -> Start:
+def start(job: JobDocument, structure_id: str, which: str, *, name: str = "", habit: Any = None) -> Start:
     """One way to build a structure; a habit carries the crew's name where it is given. `habit`: the crew's own.
 
     Raises:
@@ -82,7 +83,7 @@ def start(job: JobDocument, structure_id: str, which: str, name: str = "", habit
     if says is None:
         raise InvalidInputError("which", f"Choose one of {', '.join(key for key, _ in ways_of(kind)) or 'none'}")
     with at_its_field(job, structure_id):
-        began = _asked(kind, case, which, (name, habit), lambda plan: quick_price(plan, job.yard))
+        began = _asked(kind, case, which, crews=(name, habit), priced=lambda plan: quick_price(plan, job.yard))
         if began.spec is None or began.plan is None:
             return Start(
                 which=which,
@@ -100,26 +101,28 @@ def start(job: JobDocument, structure_id: str, which: str, name: str = "", habit
                 planned=began.planned,
                 why=began.why,
             )
-        return _start(job, case.of(began.spec), began, which, says)
+        return _start(job, case.of(began.spec), began, which=which, says=says)
 
 
 def _asked(
-    kind: StructureType, case: DesignInput, which: str, crews: tuple[str, Any], priced: Callable[[Plan], float]
+    kind: StructureType, case: DesignInput, which: str, *, crews: tuple[str, Any], priced: Callable[[Plan], float]
 ) -> StartingDesign:
-    return _cheapest(kind, case, priced) if which == "cheapest" else _begun(kind, case, which, crews, priced)
+    return (
+        _cheapest(kind, case, priced) if which == "cheapest" else _begun(kind, case, which, crews=crews, priced=priced)
+    )
 
 
 def _begun(
-    kind: StructureType, case: DesignInput, which: str, crews: tuple[str, Any], priced: Callable[[Plan], float]
+    kind: StructureType, case: DesignInput, which: str, *, crews: tuple[str, Any], priced: Callable[[Plan], float]
 ) -> StartingDesign:
     if which == "sturdier":
         return _sturdier(kind, case, priced)
     if kind.starts is not None:
-        return kind.starts.begin(case, which, *crews, priced)
+        return kind.starts.begin(case, which, StartingContext(signed=crews[0], habit=crews[1], priced=priced))
     if which == "as it is":
         return StartingDesign(spec=case.spec, plan=kind.plan(case))
     if which in ("usual here", CREW_WAY[0]):
-        return _framed(kind, case, which, crews[1])
+        return _framed(kind, case, which, habit=crews[1])
     found = lowest(case, priced)
     if found.why:
         return StartingDesign(planned=found.planned, why=found.why)
@@ -139,7 +142,7 @@ def forget_searched() -> None:
 def _cheapest(kind: StructureType, case: DesignInput, priced: Callable[[Plan], float]) -> StartingDesign:
     """The lowest cost for a place, searched once for cards that are asked for one after another."""
     if case not in _NEWEST:
-        found = _begun(kind, case, "cheapest", ("", None), priced)
+        found = _begun(kind, case, "cheapest", crews=("", None), priced=priced)
         while len(_NEWEST) >= NEWEST_MOST:
             _NEWEST.pop(next(iter(_NEWEST)), None)
         _NEWEST[case] = found
@@ -147,14 +150,14 @@ def _cheapest(kind: StructureType, case: DesignInput, priced: Callable[[Plan], f
     return _NEWEST[case]
 
 
-def _framed(kind: StructureType, case: DesignInput, which: str, habit: dict[str, Any] | None) -> StartingDesign:
+def _framed(kind: StructureType, case: DesignInput, which: str, *, habit: dict[str, Any] | None) -> StartingDesign:
     """As it is typically framed, or as the crew keeps it."""
     if which == "usual here":
         spec = typical(kind, case.spec, case.book.key)
     elif habit is None:
         return StartingDesign(why=f"Your crew has not kept how it builds {kind.many} yet")
     else:
-        spec = as_crew(kind, case.spec, habit, case.book.key)
+        spec = as_crew(kind, case.spec, habit, school=case.book.key)
     return StartingDesign(spec=spec, plan=kind.plan(case.of(spec)), planned=1)
 
 
@@ -162,7 +165,7 @@ def _sturdier(kind: StructureType, case: DesignInput, priced: Callable[[Plan], f
     """The lowest cost for a harder wind and snow than the place's, planned for the place itself."""
     planned = 0
     for site in harder_sites(case.site):
-        found = _begun(kind, replace(case, site=site), "cheapest", ("", None), priced)
+        found = _begun(kind, replace(case, site=site), "cheapest", crews=("", None), priced=priced)
         planned += found.planned
         if found.spec is None:
             continue
@@ -229,7 +232,7 @@ def stands_words(job: JobDocument, structure_id: str, plan: Plan) -> str:
     return f"{chosen}: {state_label(state(plan))}. Wind rating: {gust}{first}"
 
 
-def _start(job: JobDocument, case: DesignInput, began: StartingDesign, which: str, says: str) -> Start:
+def _start(job: JobDocument, case: DesignInput, began: StartingDesign, *, which: str, says: str) -> Start:
     assert began.plan is not None
     # What a maker rated counts here as it does once it is taken: one state everywhere.
     plan, now = apply_ratings(began.plan, began.spec.ratings), case_of(job, case.spec.id).spec

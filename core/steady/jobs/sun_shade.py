@@ -86,8 +86,10 @@ def sun(job: JobDocument, structure_id: str, ask: SunRequest) -> SunAnswer:
     plan = plan_structure(job, structure_id)
     level = sum(f.at[2] for f in plan.footings) / len(plan.footings) if plan.footings else 0.0
     patch = _patch(plan, ask)
-    ahead_h = clock_h(site, day, ask.hour, ask.utc_h)
-    altitude, azimuth = sun_position(site.latitude_rad, site.longitude_rad, day, ask.hour, ahead_h)
+    ahead_h = clock_h(site, day, ask.hour, typed_h=ask.utc_h)
+    altitude, azimuth = sun_position(
+        site.latitude_rad, site.longitude_rad, day, local_hours=ask.hour, utc_offset_hours=ahead_h
+    )
     up = altitude > LOW_RAD
     toward = toward_sun(altitude, azimuth, site.north_rad) if up else None
     shadows = cast(plan, toward, level) if toward is not None else []
@@ -95,7 +97,7 @@ def sun(job: JobDocument, structure_id: str, ask: SunRequest) -> SunAnswer:
     days = [*(date(day.year, month, number) for month, number in DATES), day]
 
     def shade(one: date, hour: int) -> float | None:
-        return _share(plan, site, (one, hour, clock_h(site, one, hour, ask.utc_h)), patch, level)
+        return _share(plan, site, (one, hour, clock_h(site, one, hour, typed_h=ask.utc_h)), patch=patch, level=level)
 
     hours = range(FIRST_HOUR, LAST_HOUR + 1)
     rows = tuple(SunRow(hour=hour, shares=tuple(shade(one, hour) for one in days)) for hour in hours)
@@ -144,11 +146,13 @@ def _patch(plan: Plan, ask: SunRequest) -> Patch:
     return Patch(left_m=left, near_m=near, right_m=right, far_m=far)
 
 
-def _share(plan: Plan, site: Site, at: tuple[date, int, float], patch: Patch, level: float) -> float | None:
+def _share(plan: Plan, site: Site, at: tuple[date, int, float], *, patch: Patch, level: float) -> float | None:
     """`at`: day, hour of the clock, and how far the clock is from UTC (h)."""
     day, hour, utc_h = at
     assert site.latitude_rad is not None and site.longitude_rad is not None
-    altitude, azimuth = sun_position(site.latitude_rad, site.longitude_rad, day, float(hour), utc_h)
+    altitude, azimuth = sun_position(
+        site.latitude_rad, site.longitude_rad, day, local_hours=float(hour), utc_offset_hours=utc_h
+    )
     if altitude <= LOW_RAD:
         return None
     return share_in(cast(plan, toward_sun(altitude, azimuth, site.north_rad), level), patch)

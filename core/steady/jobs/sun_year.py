@@ -76,10 +76,12 @@ def sun_year(job: JobDocument, ask: SunYearRequest) -> SunYear:
     months = []
     for month in range(1, 13):
         day = date(MIDSUMMER_YEAR, month, DAY_OF_MONTH)
-        utc_h = clock_h(site, day, 12.0, ask.utc_h)
+        utc_h = clock_h(site, day, 12.0, typed_h=ask.utc_h)
         up = [0.0, 0.0, 0.0]
         for k in range(round(24 / STEP_H)):
-            altitude, azimuth = sun_position(site.latitude_rad, site.longitude_rad, day, (k + 0.5) * STEP_H, utc_h)
+            altitude, azimuth = sun_position(
+                site.latitude_rad, site.longitude_rad, day, local_hours=(k + 0.5) * STEP_H, utc_offset_hours=utc_h
+            )
             if altitude <= LOW_RAD:
                 continue
             toward = toward_sun(altitude, azimuth, site.north_rad)
@@ -132,7 +134,13 @@ class _Tall:
         """Share of the place in the sun."""
         ask = self.ask
         cell = max(ask.wide_m, ask.deep_m) / CELLS_ACROSS
-        grid = Grid(ask.left_m, ask.low_m, cell, max(1, round(ask.wide_m / cell)), max(1, round(ask.deep_m / cell)))
+        grid = Grid(
+            ask.left_m,
+            ask.low_m,
+            cell,
+            columns=max(1, round(ask.wide_m / cell)),
+            rows=max(1, round(ask.deep_m / cell)),
+        )
         throw = 1 / math.tan(altitude)
         near = [solid for high, far, solid in self.solids if high * throw >= far]
         for outline, share in shadows_on_ground(near, toward):

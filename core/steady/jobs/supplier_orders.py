@@ -29,7 +29,7 @@ class SupplierOrder:
     message: str
 
 
-def supplier_orders(bill: Bill, yard: PurchasingSettings, name: str, place: str) -> tuple[SupplierOrder, ...]:
+def supplier_orders(bill: Bill, yard: PurchasingSettings, name: str, *, place: str) -> tuple[SupplierOrder, ...]:
     """Every line of a list that is bought, once, under the supplier whose price it has; those without one last."""
     suppliers = {(listed(one.item), _length(one.length_m)): one.supplier for one in yard.prices}
     shares: dict[str, list[TakeoffLine]] = {}
@@ -37,14 +37,14 @@ def supplier_orders(bill: Bill, yard: PurchasingSettings, name: str, place: str)
         if not line.in_hand:
             shares.setdefault(suppliers.get((listed(line.item), _length(line.length_m)), ""), []).append(line)
     names = sorted(shares, key=lambda one: (not one, one.casefold()))
-    return tuple(_order(supplier, shares[supplier], bill, name, place) for supplier in names)
+    return tuple(_order(supplier, shares[supplier], bill, name=name, place=place) for supplier in names)
 
 
 def _length(length_m: float | None) -> float | None:
     return None if length_m is None else round(length_m, 3)
 
 
-def _order(supplier: str, lines: Sequence[TakeoffLine], bill: Bill, name: str, place: str) -> SupplierOrder:
+def _order(supplier: str, lines: Sequence[TakeoffLine], bill: Bill, *, name: str, place: str) -> SupplierOrder:
     own = replace(bill, lines=tuple(lines), total=math.fsum(line.total for line in lines))
     known = sticks()
     long = [(line, known[line.item]) for line in lines if line.length_m is not None and line.item in known]

@@ -15,12 +15,12 @@ def typical(kind: StructureType, spec: Any, school: str) -> Any:
     usual = {
         one.name: one.default for one in fields(spec) if one.name in kind.structural and one.default is not MISSING
     }
-    return _framed(kind, spec, usual, school)
+    return _framed(kind, spec, usual, school=school)
 
 
-def as_crew(kind: StructureType, spec: Any, habit: dict[str, Any], school: str) -> Any:
+def as_crew(kind: StructureType, spec: Any, habit: dict[str, Any], *, school: str) -> Any:
     """The same structure framed as a crew keeps it."""
-    return _framed(kind, spec, {name: value for name, value in habit.items() if name in kind.structural}, school)
+    return _framed(kind, spec, {name: value for name, value in habit.items() if name in kind.structural}, school=school)
 
 
 def crew_habit(kind: StructureType, spec: Any) -> dict[str, Any]:
@@ -34,7 +34,7 @@ def crew_habit(kind: StructureType, spec: Any) -> dict[str, Any]:
     return {name: getattr(spec, name) for name in kind.structural}
 
 
-def _framed(kind: StructureType, spec: Any, wish: dict[str, Any], school: str) -> Any:
+def _framed(kind: StructureType, spec: Any, wish: dict[str, Any], *, school: str) -> Any:
     at_home = kind.home(replace(spec, **wish), school)
     # Bringing it home may touch other fields, too: those stay as they are.
     return replace(spec, **{name: getattr(at_home, name) for name in kind.structural})

@@ -3,7 +3,7 @@
 from collections.abc import Collection
 
 
-def numbered(wished: str, taken: Collection[str], longest: int, as_number: str = " {}") -> str:
+def numbered(wished: str, taken: Collection[str], longest: int, *, as_number: str = " {}") -> str:
     """The name as wished, or with the first number that makes it free. `as_number`: how a number is written behind it."""
     found, number = wished, 2
     while found in taken:

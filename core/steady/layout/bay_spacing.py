@@ -18,7 +18,7 @@ def _zone_at(station_m: float, blocked: Sequence[Zone]) -> Zone | None:
     return next((z for z in blocked if z[0] + TOLERANCE_M < station_m < z[1] - TOLERANCE_M), None)
 
 
-def equal_with_more(run_m: float, bay_max_m: float, bay_min_m: float, zones: Sequence[Zone]) -> BaySpacing | None:
+def equal_with_more(run_m: float, bay_max_m: float, bay_min_m: float, *, zones: Sequence[Zone]) -> BaySpacing | None:
     """All bays alike, with as many posts as it takes to keep every one out of the zones; None when none will do."""
     blocked = _inside(run_m, zones)
     count, _ = equal_bays(run_m, bay_max_m)
@@ -31,7 +31,7 @@ def equal_with_more(run_m: float, bay_max_m: float, bay_min_m: float, zones: Seq
     return None
 
 
-def equal_nudged(run_m: float, bay_max_m: float, bay_min_m: float, zones: Sequence[Zone]) -> BaySpacing | None:
+def equal_nudged(run_m: float, bay_max_m: float, bay_min_m: float, *, zones: Sequence[Zone]) -> BaySpacing | None:
     """Equal bays, and only the posts that stand in a zone moved to one of its edges, the least in all; None: no such layout.
 
     More posts are tried where a moved one would make its bay too long.
@@ -65,7 +65,7 @@ def equal_nudged(run_m: float, bay_max_m: float, bay_min_m: float, zones: Sequen
     return None
 
 
-def in_panels(run_m: float, panel_m: float, post_m: float, cut_at_start: bool) -> BaySpacing:
+def in_panels(run_m: float, panel_m: float, post_m: float, *, cut_at_start: bool) -> BaySpacing:
     """Bays of one panel's width, panels between posts; one cut bay at the end least seen, or two shared ones at both.
 
     Source: workshop geometry. A post in a no-dig zone is for the caller to see: panels leave no choice.

@@ -73,7 +73,7 @@ def merge_zones(zones: Sequence[Zone]) -> list[Zone]:
     return merged
 
 
-def bays_round_zones(run_m: float, bay_max_m: float, bay_min_m: float, zones: Sequence[Zone]) -> BaySpacing:
+def bays_round_zones(run_m: float, bay_max_m: float, bay_min_m: float, *, zones: Sequence[Zone]) -> BaySpacing:
     """Lay out one run round its no-dig zones.
 
     Args:
@@ -98,21 +98,21 @@ def bays_round_zones(run_m: float, bay_max_m: float, bay_min_m: float, zones: Se
     blocked = merge_zones(inside)
     if not blocked or count <= 1:
         return _equal(run_m, count)
-    reach = _fewest(run_m, bay_max_m, bay_min_m, blocked)
+    reach = _fewest(run_m, bay_max_m, bay_min_m, blocked=blocked)
     if reach is None:
         wide = any(high_m - low_m > bay_max_m + TOLERANCE_M for low_m, high_m in blocked)
         return BaySpacing((), 0, True, "zone wider than longest bay" if wide else "no layout")
     count = len(reach) - 1
     if _free([run_m * k / count for k in range(count + 1)], blocked):
         return _equal(run_m, count)
-    two, proved = _two_widths(run_m, count, bay_max_m, bay_min_m, blocked)
+    two, proved = _two_widths(run_m, count, bay_max_m, bay_min_m=bay_min_m, blocked=blocked)
     if two is not None:
         return BaySpacing(two, 2, proved)
     if proved and count <= 16:
-        three, proved = _three_widths(run_m, count, bay_max_m, bay_min_m, tuple(blocked))
+        three, proved = _three_widths(run_m, count, bay_max_m, bay_min_m=bay_min_m, blocked=tuple(blocked))
         if three is not None:
             return BaySpacing(three, 3, proved)
-    stations = _follow_reach(run_m, bay_max_m, bay_min_m, reach)
+    stations = _follow_reach(run_m, bay_max_m, bay_min_m, reach=reach)
     widths = {round((b - a) / TOLERANCE_M) for a, b in itertools.pairwise(stations)}
     # Three widths were ruled out and every bay differs only when there are no more than four.
     return BaySpacing(stations, len(widths), proved and count <= 4)
@@ -133,7 +133,7 @@ def _free(stations: Sequence[float], blocked: Sequence[Zone]) -> bool:
     return True
 
 
-def _fewest(run_m: float, bay_max_m: float, bay_min_m: float, blocked: Sequence[Zone]) -> list[list[Zone]] | None:
+def _fewest(run_m: float, bay_max_m: float, bay_min_m: float, *, blocked: Sequence[Zone]) -> list[list[Zone]] | None:
     """Where the j-th post can stand, for each j of the fewest layout: unions of closed intervals. None: no layout."""
     allowed = _between(run_m, blocked)
     reach: list[list[Zone]] = [[(0.0, 0.0)]]
@@ -180,7 +180,7 @@ def _union(intervals: list[Zone]) -> list[Zone]:
 
 
 def _two_widths(
-    run_m: float, count: int, bay_max_m: float, bay_min_m: float, blocked: Sequence[Zone]
+    run_m: float, count: int, bay_max_m: float, *, bay_min_m: float, blocked: Sequence[Zone]
 ) -> tuple[tuple[float, ...] | None, bool]:
     """The layout of two widths that differ least.
 
@@ -222,15 +222,15 @@ def _two_widths(
                 break
             trials += 1
             if trials > MOST_TRIALS:
-                return (None if best is None else _path(run_m, count, best, blocked)), False
-            if _path(run_m, count, (wider_m, wide), blocked, probe=True):
+                return (None if best is None else _path(run_m, count, best, blocked=blocked)), False
+            if _path(run_m, count, (wider_m, wide), blocked=blocked, probe=True):
                 best = (wider_m, wide)
                 break
-    return (None, True) if best is None else (_path(run_m, count, best, blocked), True)
+    return (None, True) if best is None else (_path(run_m, count, best, blocked=blocked), True)
 
 
 def _path(
-    run_m: float, count: int, widened: tuple[float, int], blocked: Sequence[Zone], probe: bool = False
+    run_m: float, count: int, widened: tuple[float, int], *, blocked: Sequence[Zone], probe: bool = False
 ) -> tuple[float, ...]:
     """Stations of a layout with bays widened by so much, so many of them; empty when no order of the bays keeps clear.
 
@@ -260,7 +260,7 @@ def _path(
         stops.append((k, bits))
     if not stops[-1][1] >> wide & 1:
         return ()
-    return (0.0,) if probe else _walk_back(run_m, count, wider_m, wide, stops)
+    return (0.0,) if probe else _walk_back(run_m, count, wider_m, wide=wide, stops=stops)
 
 
 def _spread_bits(bits: int, steps: int) -> int:
@@ -274,7 +274,9 @@ def _spread_bits(bits: int, steps: int) -> int:
     return bits
 
 
-def _walk_back(run_m: float, count: int, wider_m: float, wide: int, stops: list[tuple[int, int]]) -> tuple[float, ...]:
+def _walk_back(
+    run_m: float, count: int, wider_m: float, *, wide: int, stops: list[tuple[int, int]]
+) -> tuple[float, ...]:
     """One order of the bays, each post as near its even place as the stops allow."""
     passes = [(count, wide)]
     for k, bits in reversed(stops[:-1]):
@@ -295,7 +297,7 @@ def _walk_back(run_m: float, count: int, wider_m: float, wide: int, stops: list[
 
 @lru_cache(maxsize=128)
 def _three_widths(
-    run_m: float, count: int, bay_max_m: float, bay_min_m: float, blocked: tuple[Zone, ...]
+    run_m: float, count: int, bay_max_m: float, *, bay_min_m: float, blocked: tuple[Zone, ...]
 ) -> tuple[tuple[float, ...] | None, bool]:
     """The layout of three widths with the least spread, on an inch grid stretched to the run; sets of points as bits."""
     cells = max(1, round(run_m / IN))
@@ -315,13 +317,13 @@ def _three_widths(
                 steps += count
                 if steps > MOST_STEPS:
                     return None, False
-                found = _steps(cells, count, (a, b, a + spread), open_cells)
+                found = _steps(cells, count, (a, b, a + spread), open_cells=open_cells)
                 if found:
                     return tuple(cell_m * at for at in found), True
     return None, True
 
 
-def _steps(cells: int, count: int, widths: tuple[int, ...], open_cells: int) -> list[int]:
+def _steps(cells: int, count: int, widths: tuple[int, ...], *, open_cells: int) -> list[int]:
     reachable = [1]
     for _ in range(count):
         bits = 0
@@ -340,7 +342,7 @@ def _steps(cells: int, count: int, widths: tuple[int, ...], open_cells: int) -> 
     return found[::-1]
 
 
-def _follow_reach(run_m: float, bay_max_m: float, bay_min_m: float, reach: list[list[Zone]]) -> tuple[float, ...]:
+def _follow_reach(run_m: float, bay_max_m: float, bay_min_m: float, *, reach: list[list[Zone]]) -> tuple[float, ...]:
     """Some layout of the fewest bays, each post as near as it can be to an even share of what is left."""
     stations = [run_m]
     for k in range(len(reach) - 2, 0, -1):

@@ -23,7 +23,7 @@ class Drift:
     rip_m: float
 
 
-def drift(planned_m: float, measured_m: float, gap_m: float, left: int, most_m: float | None = None) -> Drift:
+def drift(planned_m: float, measured_m: float, gap_m: float, *, left: int, most_m: float | None = None) -> Drift:
     """The correction after a check mark.
 
     Args:

@@ -32,7 +32,7 @@ class DiagonalBoards:
     waste: float
 
 
-def diagonal(length_m: float, width_m: float, board_m: float, gap_m: float) -> DiagonalBoards:
+def diagonal(length_m: float, width_m: float, board_m: float, *, gap_m: float) -> DiagonalBoards:
     """Rows from one corner to the other, each as long as its long points.
 
     Source: geometry: each row clipped by the rectangle; exact, for its ends run in straight lines.

@@ -38,7 +38,7 @@ class Members:
 
 
 def members(
-    length_m: float, thickness_m: float, inset_m: float = 0.0, most_m: float | None = None, count: int | None = None
+    length_m: float, thickness_m: float, inset_m: float = 0.0, *, most_m: float | None = None, count: int | None = None
 ) -> Members:
     """Members in a line, outer faces at the insets: as few as keep the spacing wished, or a count.
 
@@ -267,7 +267,7 @@ def centre_ring(roof: RingRoof) -> CentreRing:
 
 
 def jack_set(
-    run_m: float, pitch_rad: float, spacing_m: float, hip_m: float = 0.0, first_m: float | None = None
+    run_m: float, pitch_rad: float, spacing_m: float, *, hip_m: float = 0.0, first_m: float | None = None
 ) -> tuple[float, ...]:
     """Lengths of a hip's jacks to the hip's face, longest first.
 
@@ -304,7 +304,7 @@ class UnequalJack:
 
 
 def unequal_jack(
-    first_rad: float, second_rad: float, spacing_m: float, hip_m: float = 0.0, overhang_m: float = 0.0
+    first_rad: float, second_rad: float, spacing_m: float, *, hip_m: float = 0.0, overhang_m: float = 0.0
 ) -> UnequalJack:
     """Source: geometry, by vectors: tan d1 = tan a2 / tan a1 in plan; eaves are level where o2 = o1 tan a1 / tan a2."""
     above_zero(spacing=spacing_m)
@@ -336,7 +336,7 @@ def tail_cut(depth_m: float, left_m: float, length_m: float) -> TailCut:
     return TailCut(angle_rad=math.atan2(depth_m - left_m, length_m), cut_m=math.hypot(depth_m - left_m, length_m))
 
 
-def tail_ordinate_m(depth_m: float, left_m: float, length_m: float, station_m: float) -> float:
+def tail_ordinate_m(depth_m: float, left_m: float, length_m: float, *, station_m: float) -> float:
     """Depth left at a station from the tip. Source: geometry."""
     tail_cut(depth_m, left_m, length_m)
     if not 0 <= station_m <= length_m:
@@ -464,7 +464,7 @@ def _spread(spans: Sequence[tuple[float, float]], count: int) -> tuple[float, li
     return low_m, placed(low_m)
 
 
-def piece_kg(thickness_m: float, width_m: float, length_m: float, density_kg_per_m3: float, plies: int = 1) -> float:
+def piece_kg(thickness_m: float, width_m: float, length_m: float, *, density_kg_per_m3: float, plies: int = 1) -> float:
     """Mass of a piece as it is lifted. Source: geometry."""
     above_zero(thickness=thickness_m, width=width_m, length=length_m, density=density_kg_per_m3, plies=plies)
     return thickness_m * width_m * length_m * density_kg_per_m3 * plies

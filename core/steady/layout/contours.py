@@ -30,7 +30,7 @@ def triangles(spots: Sequence[Spot]) -> list[Triangle]:
         if at[index] in seen:
             continue  # two readings of one spot: the first counts
         seen.add(at[index])
-        hit = [t for t in net if _in_circle(at[t[0]], at[t[1]], at[t[2]], at[index])]
+        hit = [t for t in net if _in_circle(at[t[0]], at[t[1]], at[t[2]], p=at[index])]
         edges: dict[tuple[int, int], int] = {}
         for a, b, c in hit:
             for u, v in ((a, b), (b, c), (c, a)):
@@ -88,7 +88,7 @@ def _twice_area(a: Point, b: Point, c: Point) -> float:
     return (b[0] - a[0]) * (c[1] - a[1]) - (b[1] - a[1]) * (c[0] - a[0])
 
 
-def _in_circle(a: Point, b: Point, c: Point, p: Point) -> bool:
+def _in_circle(a: Point, b: Point, c: Point, *, p: Point) -> bool:
     ax, ay, bx, by, cx, cy = a[0] - p[0], a[1] - p[1], b[0] - p[0], b[1] - p[1], c[0] - p[0], c[1] - p[1]
     return (
         (ax * ax + ay * ay) * (bx * cy - cx * by)

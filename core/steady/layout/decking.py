@@ -60,7 +60,7 @@ def courses(depth_m: float, board_m: float, gap_m: float) -> Courses:
     return Courses(full=count - 2, first_m=shared_m, last_m=shared_m, gap_m=gap_m)
 
 
-def joist_centres(from_m: float, to_m: float, spacing_m: float, joist_m: float) -> tuple[float, ...]:
+def joist_centres(from_m: float, to_m: float, spacing_m: float, *, joist_m: float) -> tuple[float, ...]:
     """Joist centres: the first and last flush with the ends, the others on the marks k·s (near edge k·s − t/2).
 
     Raises:
@@ -88,7 +88,7 @@ def joist_centres(from_m: float, to_m: float, spacing_m: float, joist_m: float) 
     return tuple(found)
 
 
-def joined(length_m: float, centres_m: tuple[float, ...], longest_m: float, course: int) -> tuple[float, ...]:
+def joined(length_m: float, centres_m: tuple[float, ...], longest_m: float, *, course: int) -> tuple[float, ...]:
     """Lengths of the pieces of one course, butted on joist centres, neighbours staggered.
 
     Args:

@@ -7,7 +7,12 @@ FIBRE_SATURATION = 30.0
 
 
 def shrinkage_m(
-    board_m: float, now_percent: float, later_percent: float, per_percent: float, saturation: float = FIBRE_SATURATION
+    board_m: float,
+    now_percent: float,
+    later_percent: float,
+    *,
+    per_percent: float,
+    saturation: float = FIBRE_SATURATION,
 ) -> float:
     """How much narrower a board becomes (m; negative: it swells): W c (min(M1, 30) − min(M2, 30)).
 

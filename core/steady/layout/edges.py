@@ -35,7 +35,7 @@ class Arc:
         return self.radius_m * self.angle_rad
 
 
-def arc_of(radius_m: float, angle_rad: float, facets: int | None, error_most_m: float | None) -> Arc:
+def arc_of(radius_m: float, angle_rad: float, facets: int | None, *, error_most_m: float | None) -> Arc:
     """An arc in so many facets, or in the fewest that keep an error.
 
     Raises:

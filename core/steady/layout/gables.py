@@ -87,7 +87,7 @@ class GableTie:
     at_tie_n_m: float
 
 
-def gable_tie(width_m: float, pitch_rad: float, line_n_per_m: float, tie_m: float, ridge: Ridge) -> GableTie:
+def gable_tie(width_m: float, pitch_rad: float, line_n_per_m: float, *, tie_m: float, ridge: Ridge) -> GableTie:
     """A tie at the beams' level or a little above, or a ridge beam on posts that takes half of the load.
 
     Raises:
@@ -131,7 +131,7 @@ class RectSheets:
 
 
 def rect_sheets(
-    eave_m: float, slope_m: float, cover_m: float, sheet_m: float, laps_m: tuple[float, float]
+    eave_m: float, slope_m: float, cover_m: float, *, sheet_m: float, laps_m: tuple[float, float]
 ) -> RectSheets:
     """Whole sheets, lapped at their ends and sides. Source: geometry.
 

@@ -31,7 +31,7 @@ def even_gaps(clear_m: float, width_m: float, gap_most_m: float) -> tuple[int, f
     return count, gap
 
 
-def between_end_gaps(clear_m: float, width_m: float, gap_most_m: float, end_gap_m: float) -> tuple[int, float]:
+def between_end_gaps(clear_m: float, width_m: float, gap_most_m: float, *, end_gap_m: float) -> tuple[int, float]:
     """The fewest pickets with a fixed gap at each post and the rest alike: n = ceil((C − 2e + G) / (w + G)).
 
     Returns:
@@ -92,7 +92,7 @@ class LastBoard:
     how: str
 
 
-def last_board(clear_m: float, board_m: float, gap_m: float, rip_least_m: float) -> LastBoard:
+def last_board(clear_m: float, board_m: float, gap_m: float, *, rip_least_m: float) -> LastBoard:
     """Boards without a sliver at the end: one rip when it is wide enough, otherwise two equal ones.
 
     Two share (w + left) / 2 each, always half a board or more. What is less than a gap is spread over the gaps.

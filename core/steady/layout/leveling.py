@@ -22,7 +22,7 @@ class Round:
     amiss: str = ""
 
 
-def level_round(backsight_m: float, rods_m: Sequence[float], again_m: float, tape: Tape) -> Round:
+def level_round(backsight_m: float, rods_m: Sequence[float], again_m: float, *, tape: Tape) -> Round:
     """Rod readings of one set-up, the benchmark first (`backsight_m`) and again at the end. Source: levelling."""
     closes_m = again_m - backsight_m
     amiss = ""

@@ -96,7 +96,7 @@ def sleepers(deck: SleeperDeck) -> Sleepers:
     )
 
 
-def blocks_allowed(school: str, area_m2: float, height_m: float, attached: bool, beams: bool) -> bool:
+def blocks_allowed(school: str, area_m2: float, height_m: float, *, attached: bool, beams: bool) -> bool:
     """Whether joists may lie on precast blocks at grade, without footings below frost.
 
     Raises:

@@ -104,7 +104,7 @@ class TerminalBrace:
     line_post_down_n: float
 
 
-def terminal_brace(pull_n: float, height_m: float, brace_height_m: float, brace_run_m: float) -> TerminalBrace:
+def terminal_brace(pull_n: float, height_m: float, brace_height_m: float, *, brace_run_m: float) -> TerminalBrace:
     """A horizontal brace to the next post, and a rod from it down. Source: statics; the pull acts at half of the height."""
     _positive(pull=pull_n, height=height_m, brace_height=brace_height_m, brace_run=brace_run_m)
     brace = pull_n * height_m / 2 / brace_height_m

@@ -68,7 +68,7 @@ class PanelSlope:
     bay_to_rake_m: float
 
 
-def panel_slope(bay_m: float, rise_m: float, rake_most_m: float, step_most_m: float | None = None) -> PanelSlope:
+def panel_slope(bay_m: float, rise_m: float, rake_most_m: float, *, step_most_m: float | None = None) -> PanelSlope:
     """Raked within its rack, else stepped, else shorter panels. Source: geometry."""
     for name, amount in (("bay", bay_m), ("rake_most", rake_most_m)):
         if not (amount > 0 if name == "bay" else amount >= 0):
@@ -91,7 +91,7 @@ class Stiffened:
     inner_moment_n_m: float
 
 
-def stiffened(outer_n_m2: float, inner_n_m2: float, span_m: float, line_n_per_m: float) -> Stiffened:
+def stiffened(outer_n_m2: float, inner_n_m2: float, span_m: float, *, line_n_per_m: float) -> Stiffened:
     """A hollow rail with an insert, simply held, evenly loaded: each takes its share of the moment. Source: statics."""
     for name, amount in (("outer_stiffness", outer_n_m2), ("inner_stiffness", inner_n_m2), ("span", span_m)):
         if not amount > 0:

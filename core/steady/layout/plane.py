@@ -44,7 +44,7 @@ def inside(point: Point, ring: Sequence[Point]) -> bool:
     return found
 
 
-def crossing(a: Point, b: Point, c: Point, d: Point) -> Point | None:
+def crossing(a: Point, b: Point, c: Point, *, d: Point) -> Point | None:
     """Where two segments cross; None where they don't or lie along each other."""
     rx, ry, sx, sy = b[0] - a[0], b[1] - a[1], d[0] - c[0], d[1] - c[1]
     turn = rx * sy - ry * sx
@@ -72,7 +72,7 @@ def nearest(ring: Sequence[Point], other: Sequence[Point], *, area: bool, within
             # Boxes as far apart as what is found already hold nothing nearer.
             if max(its_left - right, left - its_right, its_low - high, low - its_high) >= within_m:
                 continue
-            met = crossing(a, b, c, d)
+            met = crossing(a, b, c, d=d)
             if met is not None:
                 return Nearest(0.0, met, met)
             for end, start, stop, mine in ((a, c, d, True), (b, c, d, True), (c, a, b, False), (d, a, b, False)):

@@ -23,8 +23,8 @@ def beam_plies(
     posts_m: Sequence[float],
     plies: int,
     stock_m: Sequence[float],
-    overhang_m: float = 0.0,
     *,
+    overhang_m: float = 0.0,
     ends_m: tuple[float, float] | None = None,
 ) -> Plies | None:
     """The plies that buy the least length, then have the fewest joints; None where no stock reaches.

@@ -3,7 +3,7 @@
 import math
 
 
-def rail_stock_m(level_m: float, grade: float, depth_m: float, trim_m: float = 0.0) -> float:
+def rail_stock_m(level_m: float, grade: float, depth_m: float, *, trim_m: float = 0.0) -> float:
     """Length of stick for a rail with plumb end cuts.
 
     Args:
@@ -18,7 +18,7 @@ def rail_stock_m(level_m: float, grade: float, depth_m: float, trim_m: float = 0
     return level_m * math.hypot(1.0, slope) + depth_m * slope + 2 * trim_m
 
 
-def longest_level_m(rail_m: float, grade: float, depth_m: float, trim_m: float = 0.0) -> float:
+def longest_level_m(rail_m: float, grade: float, depth_m: float, *, trim_m: float = 0.0) -> float:
     """Level length that a bought rail still covers on a slope: the inverse of `rail_stock_m`.
 
     Source: geometry, h = (L − 2 t) cos g − d sin g.

@@ -25,7 +25,7 @@ class Rafter:
     tail_m: float
 
 
-def rafter(run_m: float, pitch_rad: float, ridge_m: float = 0.0, overhang_m: float = 0.0) -> Rafter:
+def rafter(run_m: float, pitch_rad: float, ridge_m: float = 0.0, *, overhang_m: float = 0.0) -> Rafter:
     """rise = run tan a; line = run / cos a; half the ridge comes off the run. Source: geometry."""
     pitched(pitch=pitch_rad)
     above_zero(run=run_m)
@@ -124,7 +124,7 @@ class Pavilion:
     area_m2: float
 
 
-def pavilion(width_m: float, pitch_rad: float, overhang_m: float = 0.0, cupola_m: float = 0.0) -> Pavilion:
+def pavilion(width_m: float, pitch_rad: float, overhang_m: float = 0.0, *, cupola_m: float = 0.0) -> Pavilion:
     """Each side is a trapezoid of half eave and half cupola. Source: geometry."""
     pitched(pitch=pitch_rad)
     above_zero(width=width_m)
@@ -138,7 +138,7 @@ def pavilion(width_m: float, pitch_rad: float, overhang_m: float = 0.0, cupola_m
     return Pavilion(eave_m, slope_m, rise_m, hip_m, 2 * (eave_m + cupola_m) * slope_m)
 
 
-def purlins(slope_m: float, spacing_most_m: float, eave_m: float = 0.0, ridge_m: float = 0.0) -> tuple[int, float]:
+def purlins(slope_m: float, spacing_most_m: float, eave_m: float = 0.0, *, ridge_m: float = 0.0) -> tuple[int, float]:
     """Number of purlins and their even spacing (m): gaps = ceil((slope − offsets) / greatest). Source: geometry."""
     above_zero(slope=slope_m, spacing_most=spacing_most_m)
     not_below_zero(eave_offset=eave_m, ridge_offset=ridge_m)
@@ -149,7 +149,7 @@ def purlins(slope_m: float, spacing_most_m: float, eave_m: float = 0.0, ridge_m:
     return gaps + 1, between_m / gaps
 
 
-def purlin_depth_m(screw_m: float, rib_m: float = 0.0, sheet_m: float = 0.0, margin_m: float = 0.0) -> float:
+def purlin_depth_m(screw_m: float, rib_m: float = 0.0, sheet_m: float = 0.0, *, margin_m: float = 0.0) -> float:
     """Least depth of a purlin on its rafter that hides the screws' points. Source: geometry."""
     above_zero(screw=screw_m)
     not_below_zero(rib=rib_m, sheet=sheet_m, margin=margin_m)

@@ -118,7 +118,7 @@ def stair_contact_m(top: StairTop, head: StairHead) -> float:
     return min(head.plumb_m, max(0.0, head.board_m + head.rim_m - head.riser_m - head.tread_m))
 
 
-def stair_pad_load_n(load_pa: float, width_m: float, run_m: float, point_n: float) -> float:
+def stair_pad_load_n(load_pa: float, width_m: float, run_m: float, *, point_n: float) -> float:
     """What half of a flight and one point load bring to its landing pad (N).
 
     Raises:

@@ -25,7 +25,7 @@ def _slat(width_m: float, depth_m: float, pitch_m: float) -> None:
     not_below_zero(slat_depth=depth_m)
 
 
-def blocked(width_m: float, depth_m: float, pitch_m: float, across: float | None, tilt_rad: float = 0.0) -> float:
+def blocked(width_m: float, depth_m: float, pitch_m: float, *, across: float | None, tilt_rad: float = 0.0) -> float:
     """Share of direct sun stopped, 0 to 1: the shadow's width over the pitch; 1 where there is no sun.
 
     Args:
@@ -63,7 +63,7 @@ def blocked_sky(width_m: float, depth_m: float, pitch_m: float) -> float:
     return seen + 1 - math.sin(closed)
 
 
-def pitch_for(width_m: float, depth_m: float, across: float | None, share: float) -> float:
+def pitch_for(width_m: float, depth_m: float, across: float | None, *, share: float) -> float:
     """Pitch at which level slats stop the wished share of the sun (m): (b + t cot p) / f.
 
     Raises:
@@ -87,7 +87,7 @@ class WholeSlats:
     blocked: float
 
 
-def count_for(bay_m: float, width_m: float, depth_m: float, across: float | None, share: float) -> WholeSlats:
+def count_for(bay_m: float, width_m: float, depth_m: float, *, across: float | None, share: float) -> WholeSlats:
     """How many level slats a clear bay takes for a wished shade: the next whole number.
 
     Raises:
@@ -96,7 +96,7 @@ def count_for(bay_m: float, width_m: float, depth_m: float, across: float | None
     Source: geometry, n = ceil(f bay / (b + t cot p)).
     """
     above_zero(bay=bay_m, slat_width=width_m)
-    casts_m = pitch_for(width_m, depth_m, across, share) * share
+    casts_m = pitch_for(width_m, depth_m, across, share=share) * share
     count = math.ceil(share * bay_m / casts_m - 1e-9)
     if count * width_m > bay_m + 1e-9:
         raise InvalidInputError("shade", "more slats than fit side by side: deeper ones, or less shade")

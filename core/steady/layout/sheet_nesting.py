@@ -140,15 +140,15 @@ def sheet_order(side: SheetedSide, sheet_m: float, *, turn: bool = False, kerf_m
     ordered = sorted(kinds.values(), key=lambda alike: -alike[0].square_m)
     shapes = [alike[0] for alike in ordered]
     wanted = tuple(len(alike) * side.sides for alike in ordered)
-    blocks = _blocks(shapes, side.cover_m, turn, kerf_m)
-    used = _fewest(wanted, blocks, sheet_m, kerf_m)
+    blocks = _blocks(shapes, side.cover_m, turn, kerf_m=kerf_m)
+    used = _fewest(wanted, blocks, sheet_m, kerf_m=kerf_m)
     pieces = sum(wanted)
-    sheets = tuple(_cut_out(used, shapes, wanted, kerf_m))
+    sheets = tuple(_cut_out(used, shapes, wanted, kerf_m=kerf_m))
     return SheetOrder(pieces=pieces, one_a_piece=pieces, nested=len(used), sheets=sheets)
 
 
 def _cut_out(
-    used: list[list[Block]], shapes: list[SheetStrip], wanted: tuple[int, ...], kerf_m: float
+    used: list[list[Block]], shapes: list[SheetStrip], wanted: tuple[int, ...], *, kerf_m: float
 ) -> Iterator[tuple[CutOut, ...]]:
     """Each sheet's pieces, one after the other; pieces more than are wanted stay uncut."""
     left = list(wanted)
@@ -170,7 +170,7 @@ def _cut_out(
         yield tuple(found)
 
 
-def _blocks(shapes: list[SheetStrip], cover_m: float, turn: bool, kerf_m: float) -> list[Block]:
+def _blocks(shapes: list[SheetStrip], cover_m: float, turn: bool, *, kerf_m: float) -> list[Block]:
     """Single pieces, and pairs of which one is turned where that is shorter than one after the other: (length, kinds)."""
     found: list[Block] = [(shape.square_m, (k,)) for k, shape in enumerate(shapes)]
     if turn:
@@ -182,10 +182,10 @@ def _blocks(shapes: list[SheetStrip], cover_m: float, turn: bool, kerf_m: float)
     return found
 
 
-def _fewest(wanted: tuple[int, ...], blocks: list[Block], sheet_m: float, kerf_m: float) -> list[list[Block]]:
+def _fewest(wanted: tuple[int, ...], blocks: list[Block], sheet_m: float, *, kerf_m: float) -> list[list[Block]]:
     """The fewest sheets that hold at least what is wanted, each as its blocks: whole numbers of every fullest way to fill one,
     by a general solver."""
-    ways = _patterns(wanted, blocks, sheet_m, kerf_m)
+    ways = _patterns(wanted, blocks, sheet_m, kerf_m=kerf_m)
     ordered = sorted(ways, reverse=True)
     found = fewest(wanted, ordered)
     if found is None:
@@ -196,7 +196,7 @@ def _fewest(wanted: tuple[int, ...], blocks: list[Block], sheet_m: float, kerf_m
 
 
 def _patterns(
-    wanted: tuple[int, ...], blocks: list[Block], sheet_m: float, kerf_m: float
+    wanted: tuple[int, ...], blocks: list[Block], sheet_m: float, *, kerf_m: float
 ) -> dict[tuple[int, ...], tuple[int, ...]]:
     """What a sheet can hold and the blocks that do so, no more of a kind than is wanted, none of them less than another.
 
@@ -208,7 +208,7 @@ def _patterns(
     seen: set[tuple[int, tuple[int, ...]]] = set()
     shortest = min(long_m for long_m, _ in blocks)
 
-    def fill(start: int, left_m: float, held: tuple[int, ...], by: tuple[int, ...]) -> None:
+    def fill(start: int, left_m: float, held: tuple[int, ...], *, by: tuple[int, ...]) -> None:
         if (start, held) in seen:
             return
         seen.add((start, held))
@@ -222,11 +222,11 @@ def _patterns(
             more = tuple(count + of.count(k) for k, count in enumerate(held)) if long_m <= left_m + 1e-9 else None
             if more is not None and all(have <= want for have, want in zip(more, wanted, strict=True)):
                 full = False
-                fill(index, left_m - long_m - kerf_m, more, (*by, index))
+                fill(index, left_m - long_m - kerf_m, more, by=(*by, index))
         if full or left_m < shortest:
             found.setdefault(held, by)
 
-    fill(0, sheet_m, tuple([0] * kinds), ())
+    fill(0, sheet_m, tuple([0] * kinds), by=())
     return {held: found[held] for held in _greatest(found)}
 
 

@@ -19,7 +19,7 @@ class Sheets:
 
 
 def hip_side(
-    eave_m: float, slope_m: float, cover_m: float, top_m: float = 0.0, start: Literal["centred", "left"] = "centred"
+    eave_m: float, slope_m: float, cover_m: float, *, top_m: float = 0.0, start: Literal["centred", "left"] = "centred"
 ) -> Sheets:
     """Strips over a triangle or trapezoid, each as long as the slope's greatest height over it.
 

@@ -55,7 +55,7 @@ def raked_bay(bay_m: float, rise_m: float, *, level_m: float, rail_depth_m: floa
     )
 
 
-def racked_panel(rail_m: float, rise_m: float, picket_m: float, pitch_m: float) -> tuple[float, float]:
+def racked_panel(rail_m: float, rise_m: float, picket_m: float, *, pitch_m: float) -> tuple[float, float]:
     """Level reach and level gap left of a factory panel that racks: its rails keep their length R (m).
 
     Reach √(R² − rise²), gap pitch · cos g − w.
@@ -136,7 +136,7 @@ def stepped_bays(ground: Profile, posts_m: Sequence[float], gaps: PanelGaps) -> 
 
 
 def stepped_posts_m(
-    ground: Profile, posts_m: Sequence[float], bays: Sequence[SteppedBay], panel_m: float, reveal_m: float
+    ground: Profile, posts_m: Sequence[float], bays: Sequence[SteppedBay], *, panel_m: float, reveal_m: float
 ) -> tuple[float, ...]:
     """How far each post stands above the ground (m): up to the higher of its two panels, and the reveal."""
     tops = [bay.bottom_m + panel_m for bay in bays]

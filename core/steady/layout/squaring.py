@@ -6,7 +6,7 @@ from steady.errors import InvalidInputError, above_zero, not_below_zero
 from steady.value_objects import value_object
 
 
-def out_of_square_rad(side_a_m: float, side_b_m: float, diagonal_1_m: float, diagonal_2_m: float) -> float:
+def out_of_square_rad(side_a_m: float, side_b_m: float, diagonal_1_m: float, *, diagonal_2_m: float) -> float:
     """How far a parallelogram's corners are from square (rad): sin e = (d1² − d2²) / (4 a b).
 
     Check first that opposite sides are alike; a general quadrilateral goes by coordinates.

@@ -80,7 +80,7 @@ def flights(ask: FlightRequest) -> Flights:
     )
 
 
-def tiers(sides_m: list[float], corners: int, count: int, going_m: float) -> tuple[float, float]:
+def tiers(sides_m: list[float], corners: int, count: int, *, going_m: float) -> tuple[float, float]:
     """Length of nosing (m) and area (m²) of tiers round a deck, mitred at its corners. Source: geometry."""
     _positive(going=going_m, sides=min(sides_m, default=0.0))
     if count < 1:
@@ -133,7 +133,7 @@ class Stringer:
         """Bending stress in the throat."""
         return self.moment_n_m(run_m, line_n_per_m) / (thickness_m * self.throat_m**2 / 6)
 
-    def sag_m(self, run_m: float, line_n_per_m: float, thickness_m: float, modulus_pa: float) -> float:
+    def sag_m(self, run_m: float, line_n_per_m: float, thickness_m: float, *, modulus_pa: float) -> float:
         """Across the stringer, the throat as its depth. Source: statics."""
         stiffness = modulus_pa * thickness_m * self.throat_m**3 / 12 * math.cos(self.pitch_rad)
         if self.middle:
@@ -163,7 +163,7 @@ class OpenRiser:
         return self.close_least == 0
 
 
-def open_riser(school: str, riser_m: float, tread_m: float, risers: int) -> OpenRiser:
+def open_riser(school: str, riser_m: float, tread_m: float, *, risers: int) -> OpenRiser:
     """Openings between treads against the school's sphere. Source: data/open_risers.csv."""
     _positive(riser=riser_m, tread=tread_m)
     if risers < 1:
@@ -188,7 +188,7 @@ class Grasp:
     says: str
 
 
-def grasp(school: str, width_m: float, height_m: float, edge_m: float, round_: bool) -> Grasp:
+def grasp(school: str, width_m: float, height_m: float, *, edge_m: float, round_: bool) -> Grasp:
     """A handrail's section against the school's sizes.
 
     Raises:

@@ -7,7 +7,7 @@ from steady.errors import InvalidInputError
 
 
 def sun_position(
-    latitude_rad: float, longitude_rad: float, day: date, local_hours: float, utc_offset_hours: float
+    latitude_rad: float, longitude_rad: float, day: date, *, local_hours: float, utc_offset_hours: float
 ) -> tuple[float, float]:
     """Altitude and azimuth (rad, clockwise from true north).
 

@@ -77,7 +77,7 @@ def fewest_pieces(
         for start, (pieces, off, _) in best[i].items():
             if trials > MOST_TRIALS:
                 raise OutOfScopeError("too many posts and heights to try", "a coarser height step or a shorter run")
-            trials += _reach(on, (i, start), (pieces, off), best)
+            trials += _reach(on, (i, start), (pieces, off), best=best)
     if not best[-1]:
         return None
     at: tuple[int, int] | None = (len(posts_m) - 1, min(best[-1], key=lambda h: best[-1][h][:2]))
@@ -92,6 +92,7 @@ def _reach(
     line: _Line,
     start: tuple[int, int],
     used: tuple[int, float],
+    *,
     best: list[dict[int, Reached]],
 ) -> int:
     """Every straight piece from one post and height: the cone of grades that keeps it within the band, ever narrower.

@@ -5,7 +5,9 @@ import math
 from steady.errors import InvalidInputError, above_zero, not_below_zero
 
 
-def view_between(board_m: float, overlap_m: float, thickness_m: float, between_m: float) -> tuple[float, float] | None:
+def view_between(
+    board_m: float, overlap_m: float, thickness_m: float, *, between_m: float
+) -> tuple[float, float] | None:
     """The angles between which one sees through boards on alternate sides; None: from nowhere.
 
     From atan(o / t) to min(atan((o + 2 s) / (t + 2 b)), atan(s / b)), s = w − 2 o; no view at all when o b ≥ s t.
@@ -29,7 +31,7 @@ def view_between(board_m: float, overlap_m: float, thickness_m: float, between_m
     return from_rad, min(over_two, math.atan2(side_m, thickness_m))
 
 
-def slats_hide(slat_m: float, pitch_m: float, tilt_rad: float, thickness_m: float = 0.0) -> bool:
+def slats_hide(slat_m: float, pitch_m: float, tilt_rad: float, *, thickness_m: float = 0.0) -> bool:
     """Whether tilted slats hide the view square-on: w sin(tilt) + b cos(tilt) ≥ pitch.
 
     Args:

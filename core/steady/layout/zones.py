@@ -45,8 +45,8 @@ def line_zone(start: Point, end: Point, radius_m: float) -> Zone | None:
     if length_m > 0:
         ux, uy = (end[0] - start[0]) / length_m, (end[1] - start[1]) / length_m
         # Both the distance along the line and the distance off it are linear in the station.
-        band = _within(ux, -start[0] * ux - start[1] * uy, 0.0, length_m)
-        off = _within(-uy, start[0] * uy - start[1] * ux, -radius_m, radius_m)
+        band = _within(ux, -start[0] * ux - start[1] * uy, 0.0, high=length_m)
+        off = _within(-uy, start[0] * uy - start[1] * ux, -radius_m, high=radius_m)
         low_m, high_m = max(band[0], off[0]), min(band[1], off[1])
         if low_m < high_m:
             ends.append((low_m, high_m))
@@ -55,7 +55,7 @@ def line_zone(start: Point, end: Point, radius_m: float) -> Zone | None:
     return min(low for low, _ in ends), max(high for _, high in ends)
 
 
-def _within(slope: float, at_zero: float, low: float, high: float) -> Zone:
+def _within(slope: float, at_zero: float, low: float, *, high: float) -> Zone:
     """Stations at which a linear measure lies between two limits."""
     if abs(slope) < 1e-12:
         return (-math.inf, math.inf) if low < at_zero < high else (math.inf, -math.inf)
@@ -122,12 +122,12 @@ def posts_along(
     start = corners[0]
     heading = math.atan2(corners[1][1] - start[1], corners[1][0] - start[0])
     fixed = [0.0, *(leg.to_m for leg in path.legs)]
-    openings = [_gate(path, centre, clear, post_m) for centre, clear in keeps.gates]
+    openings = [_gate(path, centre, clear, post_m=post_m) for centre, clear in keeps.gates]
     for before, after in itertools.pairwise(sorted(openings)):
         if after[0] < before[1] - TOLERANCE_M:
             raise InvalidInputError("gates", "two gates overlap")
     fixed = sorted({*fixed, *(at for opening in openings for at in opening)})
-    on_legs = [(leg, _zones_on(leg, start, heading, keeps.spots, keeps.lines)) for leg in path.legs]
+    on_legs = [(leg, _zones_on(leg, start, heading, spots=keeps.spots, lines=keeps.lines)) for leg in path.legs]
     problems = [
         f"the fixed post at {at:.3f} m stands where no hole may be"
         for at in fixed
@@ -146,7 +146,7 @@ def posts_along(
             continue
         if not any(abs(a - from_m) < TOLERANCE_M and abs(b - to_m) < TOLERANCE_M for a, b in openings):
             inside = [(max(a, from_m) - from_m, min(b, to_m) - from_m) for a, b in zones if b > from_m and a < to_m]
-            bays: BaySpacing = bays_round_zones(to_m - from_m, bay_max_m, min(bay_min_m, bay_max_m), inside)
+            bays: BaySpacing = bays_round_zones(to_m - from_m, bay_max_m, min(bay_min_m, bay_max_m), zones=inside)
             if bays.fits:
                 found.extend(from_m + at for at in bays.stations_m[1:-1])
             else:
@@ -155,7 +155,7 @@ def posts_along(
     return PathPosts(tuple(found), tuple(problems))
 
 
-def _gate(path: Path, centre_m: float, clear_m: float, post_m: float) -> Zone:
+def _gate(path: Path, centre_m: float, clear_m: float, *, post_m: float) -> Zone:
     above_zero(gates=clear_m)
     half_m = (clear_m + post_m) / 2
     if centre_m - half_m < -TOLERANCE_M or centre_m + half_m > path.length_m + TOLERANCE_M:
@@ -170,6 +170,7 @@ def _zones_on(
     leg: Leg,
     start: Point,
     heading: float,
+    *,
     spots: Sequence[tuple[float, float, float]],
     lines: Sequence[tuple[float, float, float, float, float]],
 ) -> list[Zone]:

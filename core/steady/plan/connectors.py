@@ -46,6 +46,7 @@ def specified(
     connector: str,
     school: str,
     demands_n: Mapping[Direction, float],
+    *,
     ratings_n: Mapping[Direction, float],
     moment_n_m: float = 0.0,
 ) -> ConnectorAnswer:

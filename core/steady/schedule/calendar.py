@@ -92,7 +92,7 @@ def lay(work: Sequence[Work], days: WorkCalendar) -> list[ScheduledTask]:
             clock = _working(days, min(at for at, _, _ in starts.values()))
             continue
         pick = left.pop(min(now, key=lambda name: (-chains[name], name)))
-        layout, clock = _place(pick, clock, starts[pick.id], days)
+        layout, clock = _place(pick, clock, starts[pick.id], days=days)
         done[pick.id] = layout
     return sorted(done.values(), key=lambda layout: (layout.start, layout.end))
 
@@ -134,7 +134,7 @@ def _fixed(one: Work, days: WorkCalendar, done: dict[str, ScheduledTask]) -> Sch
 
 
 def _place(
-    one: Work, clock: datetime, found: tuple[datetime, str, str], days: WorkCalendar
+    one: Work, clock: datetime, found: tuple[datetime, str, str], *, days: WorkCalendar
 ) -> tuple[ScheduledTask, datetime]:
     """Its hours from the clock on, over as many days as it takes; where the clock stands then."""
     at, held, moved = found

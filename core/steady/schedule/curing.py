@@ -7,7 +7,7 @@ from steady.errors import InvalidInputError, OutOfScopeError, above_zero
 KELVIN = 273.15
 
 
-def by_maturity_s(at_ref_s: float, temperature_c: float, ref_c: float = 20.0, datum_c: float = 0.0) -> float:
+def by_maturity_s(at_ref_s: float, temperature_c: float, ref_c: float = 20.0, *, datum_c: float = 0.0) -> float:
     """Time to the same maturity at another temperature: t_ref (T_ref − T0) / (T − T0).
 
     Raises:
@@ -26,7 +26,9 @@ def by_maturity_s(at_ref_s: float, temperature_c: float, ref_c: float = 20.0, da
     return at_ref_s * (ref_c - datum_c) / (temperature_c - datum_c)
 
 
-def by_arrhenius_s(at_ref_s: float, temperature_c: float, ref_c: float = 20.0, activation_k: float = 5000.0) -> float:
+def by_arrhenius_s(
+    at_ref_s: float, temperature_c: float, ref_c: float = 20.0, *, activation_k: float = 5000.0
+) -> float:
     """Time to the same maturity by an activation temperature: t_ref exp(Q (1/T − 1/T_ref)), kelvin.
 
     Raises:

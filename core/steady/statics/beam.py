@@ -207,10 +207,12 @@ def solve(
     for low, high, _, _ in spreads:
         ends.update((low, high))
     breaks = sorted(ends)
-    moments = _support_moments(supports, sinks, (points, spreads), stiffness_n_m2, length_m)
-    reactions = _reactions(supports, moments, points, spreads, length_m)
-    pieces = _pieces(breaks, supports, reactions, points, spreads)
-    return Solved(_with_slopes(pieces, supports, sinks, stiffness_n_m2), tuple(reactions), stiffness_n_m2)
+    moments = _support_moments(supports, sinks, (points, spreads), stiffness_n_m2=stiffness_n_m2, length_m=length_m)
+    reactions = _reactions(supports, moments, points, spreads=spreads, length_m=length_m)
+    pieces = _pieces(breaks, supports, reactions, points=points, spreads=spreads)
+    return Solved(
+        _with_slopes(pieces, supports, sinks, stiffness_n_m2=stiffness_n_m2), tuple(reactions), stiffness_n_m2
+    )
 
 
 _Spread = tuple[float, float, float, float]
@@ -233,7 +235,7 @@ def _sorted_loads(
     return points, spreads
 
 
-def _spread_about(spread: _Spread, from_m: float, to_m: float, about_m: float) -> tuple[float, float]:
+def _spread_about(spread: _Spread, from_m: float, to_m: float, *, about_m: float) -> tuple[float, float]:
     """Force and moment about a place (arm · force, arm positive to the right) of the part of a spread within a stretch."""
     start_m, end_m, start, end = spread
     low_m = start_m if start_m > from_m else from_m
@@ -251,11 +253,11 @@ def _spread_about(spread: _Spread, from_m: float, to_m: float, about_m: float) -
     return force, force * (low_m - about_m) + first
 
 
-def _about(spreads: list[_Spread], from_m: float, to_m: float, about_m: float) -> tuple[float, float]:
+def _about(spreads: list[_Spread], from_m: float, to_m: float, *, about_m: float) -> tuple[float, float]:
     """Force and moment of all of them, as `_spread_about`."""
     force = moment = 0.0
     for spread in spreads:
-        part, turning = _spread_about(spread, from_m, to_m, about_m)
+        part, turning = _spread_about(spread, from_m, to_m, about_m=about_m)
         force += part
         moment += turning
     return force, moment
@@ -265,6 +267,7 @@ def _support_moments(
     supports: list[float],
     sinks: list[float],
     loads: tuple[list[tuple[float, float]], list[_Spread]],
+    *,
     stiffness_n_m2: float,
     length_m: float,
 ) -> list[float]:
@@ -276,16 +279,16 @@ def _support_moments(
         for at, load in points:
             if at < first:
                 moments[0] -= load * (first - at)
-        moments[0] += _about(spreads, 0.0, first, first)[1]
+        moments[0] += _about(spreads, 0.0, first, about_m=first)[1]
     if last < length_m:
         for at, load in points:
             if at > last:
                 moments[-1] -= load * (at - last)
-        moments[-1] -= _about(spreads, last, length_m, last)[1]
+        moments[-1] -= _about(spreads, last, length_m, about_m=last)[1]
     if count == 2:
         return moments
     spans = [b - a for a, b in itertools.pairwise(supports)]
-    turns = [_end_turns(a, b, points, spreads) for a, b in itertools.pairwise(supports)]
+    turns = [_end_turns(a, b, points, spreads=spreads) for a, b in itertools.pairwise(supports)]
     # Tridiagonal: L1 M1 + 2 (L1 + L2) M2 + L2 M3 = -6 (turns) - 6 EI (settlement kink); solved by one sweep.
     lower, diagonal, upper, right = [], [], [], []
     for j in range(1, count - 1):
@@ -308,7 +311,7 @@ def _support_moments(
 
 
 def _end_turns(
-    from_m: float, to_m: float, points: list[tuple[float, float]], spreads: list[_Spread]
+    from_m: float, to_m: float, points: list[tuple[float, float]], *, spreads: list[_Spread]
 ) -> tuple[float, float]:
     """E·I times the end slopes of one span taken alone: ∫ M (L − x)/L dx and ∫ M x/L dx."""
     span_m = to_m - from_m
@@ -332,7 +335,7 @@ def _end_turns(
         right += load * x * y * (span_m + x) / (6 * span_m)
     if not parts:
         return left, right
-    total_m = [_spread_about(s, from_m, to_m, from_m) for s in parts]
+    total_m = [_spread_about(s, from_m, to_m, about_m=from_m) for s in parts]
     reaction = sum(force for force, _ in total_m) - sum(moment for _, moment in total_m) / span_m
     cuts = sorted({from_m, to_m, *(e for s in parts for e in s[:2] if from_m < e < to_m)})
     for a, b in itertools.pairwise(cuts):
@@ -342,7 +345,7 @@ def _end_turns(
             moment = reaction * (at - from_m)
             for s in parts:
                 if s[0] < at:
-                    moment += _spread_about(s, from_m, at, at)[1]
+                    moment += _spread_about(s, from_m, at, about_m=at)[1]
             share = (at - from_m) / span_m
             left += weight * half * moment * (1 - share)
             right += weight * half * moment * share
@@ -353,6 +356,7 @@ def _reactions(
     supports: list[float],
     moments: list[float],
     points: list[tuple[float, float]],
+    *,
     spreads: list[_Spread],
     length_m: float,
 ) -> list[float]:
@@ -367,7 +371,7 @@ def _reactions(
                 force += load
                 first += load * (at - a)
         for s in spreads:
-            part, about = _spread_about(s, a, b, a)
+            part, about = _spread_about(s, a, b, about_m=a)
             force += part
             first += about
         far = first / span_m + (moments[j] - moments[j + 1]) / span_m
@@ -382,9 +386,9 @@ def _reactions(
         elif at in supports:
             reactions[supports.index(at)] += load
     if supports[0] > 0:
-        reactions[0] += _about(spreads, 0.0, supports[0], 0.0)[0]
+        reactions[0] += _about(spreads, 0.0, supports[0], about_m=0.0)[0]
     if supports[-1] < length_m:
-        reactions[last] += _about(spreads, supports[-1], length_m, 0.0)[0]
+        reactions[last] += _about(spreads, supports[-1], length_m, about_m=0.0)[0]
     return reactions
 
 
@@ -396,6 +400,7 @@ def _pieces(
     breaks: list[float],
     supports: list[float],
     reactions: list[float],
+    *,
     points: list[tuple[float, float]],
     spreads: list[_Spread],
 ) -> list[_Part]:
@@ -425,7 +430,7 @@ def _pieces(
 
 
 def _with_slopes(
-    parts: list[_Part], supports: list[float], sinks: list[float], stiffness_n_m2: float
+    parts: list[_Part], supports: list[float], sinks: list[float], *, stiffness_n_m2: float
 ) -> tuple[BeamSegment, ...]:
     """Integrate the curvature twice from the start, then lay the result on the first two supports."""
     slope = y = 0.0

@@ -111,7 +111,7 @@ def fixed_moment_n_m(push_n: float, posts: int, height_m: float) -> float:
     return push_n * height_m / posts
 
 
-def fixed_drift_m(push_n: float, posts: int, height_m: float, post_m4: float, modulus_pa: float) -> float:
+def fixed_drift_m(push_n: float, posts: int, height_m: float, *, post_m4: float, modulus_pa: float) -> float:
     """Sideways at their tops. Source: statics, P h³ / (3 E n I)."""
     above_zero(push=push_n, height=height_m, posts=posts, post_size=post_m4, modulus=modulus_pa)
     return push_n * height_m**3 / (3 * modulus_pa * posts * post_m4)
@@ -126,7 +126,7 @@ class Pocket:
     moment_n_m: float
 
 
-def pocket(push_n: float, height_m: float, lever_m: float, below_m: float = 0.0) -> Pocket:
+def pocket(push_n: float, height_m: float, lever_m: float, *, below_m: float = 0.0) -> Pocket:
     """A push at a height above the deck, held over the joists' depth as a guard post is.
 
     Source: statics.

@@ -93,7 +93,7 @@ class Carried:
     sunk_share: float
 
 
-def people(dead_kg: float, person_kg: float, by: Carried, water_kg_m3: float = 1000.0) -> int:
+def people(dead_kg: float, person_kg: float, by: Carried, *, water_kg_m3: float = 1000.0) -> int:
     """People until the barrels are sunk to a share: floor((n V f ρ − dead) / person), not below 0. Source: hydrostatics."""
     above_zero(barrels=by.barrels, barrel_volume=by.volume_m3, person=person_kg)
     not_below_zero(dead_mass=dead_kg)
@@ -166,7 +166,7 @@ def heel_rad(barrels: Barrels, masses: Sequence[Mass], endwise: bool = False) ->
     sign = 1.0 if turning >= 0 else -1.0
     rows = [(sign * y, count) for y, count in Counter(barrels.at_m).items()]
     loads = [(m, sign * y, h) for m, y, h in masses]
-    at_z = _Afloat(barrels, rows, total, endwise)
+    at_z = _Afloat(barrels, rows, total, endwise=endwise)
 
     def left_over(theta: float) -> float:
         """Righting less heeling moment (kg m)."""
@@ -227,7 +227,7 @@ def _crest(rises: Callable[[float], float], low: float, high: float) -> float:
 class _Afloat:
     """How high the axes stand over the water at a lean, found again from where they stood at the one before."""
 
-    def __init__(self, barrels: Barrels, rows: Sequence[tuple[float, int]], total_kg: float, endwise: bool) -> None:
+    def __init__(self, barrels: Barrels, rows: Sequence[tuple[float, int]], total_kg: float, *, endwise: bool) -> None:
         self._rows, self._total, self._endwise = rows, total_kg, endwise
         self._radius, self._per_m2 = barrels.radius_m, barrels.water_kg_m3 * barrels.length_m
         self._reach = max(abs(y) for y, _ in rows) + 2 * barrels.radius_m

@@ -23,7 +23,7 @@ class Brace:
     drop_m: float | None = None
 
 
-def latch_load_n(weight_n: float, weight_from_hinge_m: float, width_m: float, load_at_latch_n: float) -> float:
+def latch_load_n(weight_n: float, weight_from_hinge_m: float, width_m: float, *, load_at_latch_n: float) -> float:
     """The weight's share at the latch stile, and any load on the latch edge in full."""
     return weight_n * weight_from_hinge_m / width_m + load_at_latch_n
 
@@ -69,7 +69,7 @@ def brace_to_rail(leaf: BracedLeaf, *, load_at_latch_n: float = 0.0, stiffness_n
     climb = leaf.height_m + leaf.rake * reach
     if not climb > 0:
         raise InvalidInputError("rake", "leaves the brace no rise: hang the leaf level or shorten the brace's reach")
-    load = latch_load_n(leaf.weight_n, at_m, leaf.width_m, load_at_latch_n)
+    load = latch_load_n(leaf.weight_n, at_m, leaf.width_m, load_at_latch_n=load_at_latch_n)
     shear = load * leaf.width_m / reach
     length = math.hypot(reach, climb)
     force = shear * length / leaf.height_m

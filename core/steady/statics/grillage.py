@@ -22,7 +22,11 @@ class GridBar:
 
 
 def grid(
-    nodes: Mapping[str, tuple[float, float]], bars: Sequence[GridBar], held: Sequence[str], loads_n: Mapping[str, float]
+    nodes: Mapping[str, tuple[float, float]],
+    bars: Sequence[GridBar],
+    held: Sequence[str],
+    *,
+    loads_n: Mapping[str, float],
 ) -> dict[str, float]:
     """Displacements w (m) of every node.
 
@@ -41,7 +45,7 @@ def grid(
     size = 3 * len(nodes)
     rows = [[0.0] * (size + 1) for _ in range(size)]
     for bar in bars:
-        _add(rows, index, nodes, bar)
+        _add(rows, index, nodes, bar=bar)
     for name, load in loads_n.items():
         rows[index[name]][size] += load
     fixed = {index[name] for name in held}
@@ -52,7 +56,7 @@ def grid(
 
 
 def _add(
-    rows: list[list[float]], index: Mapping[str, int], nodes: Mapping[str, tuple[float, float]], bar: GridBar
+    rows: list[list[float]], index: Mapping[str, int], nodes: Mapping[str, tuple[float, float]], *, bar: GridBar
 ) -> None:
     (x1, y1), (x2, y2) = nodes[bar.start], nodes[bar.end]
     length = math.hypot(x2 - x1, y2 - y1)

@@ -50,6 +50,7 @@ def butted_brace(
     angle_rad: float,
     count: int,
     lateral_n: float,
+    *,
     withdrawal_n: float,
     combined: Callable[[float, float, float], float],
 ) -> ButtedBrace:
@@ -81,7 +82,7 @@ def butted_brace(
 
 
 def ledger_spacing_m(
-    down_n_per_m: float, lateral_n: float, pull_n_per_m: float = 0.0, withdrawal_n: float = math.inf
+    down_n_per_m: float, lateral_n: float, pull_n_per_m: float = 0.0, *, withdrawal_n: float = math.inf
 ) -> float:
     """Spacing of fixings that carry a ledger's load and pull at once: shares of both add up (m).
 

@@ -159,7 +159,7 @@ _GRID_M = 0.02
 
 @lru_cache(maxsize=256)
 def _hansen_sums(
-    width_m: float, friction_rad: float, unit_weight_n_per_m3: float, cohesion_pa: float
+    width_m: float, friction_rad: float, unit_weight_n_per_m3: float, *, cohesion_pa: float
 ) -> tuple[tuple[float, ...], tuple[float, ...]]:
     """Running force and first moment of Brinch Hansen's pressures, every 2 cm down to 6 m (Simpson, smooth pressures)."""
     factors = hansen_factors(friction_rad)
@@ -183,7 +183,9 @@ def hansen_depth_m(ground: SoilProfile, *, load_n: float, arm_m: float, width_m:
     Raises:
         EmbedmentLimitError: Not within 6 m.
     """
-    forces, moments = _hansen_sums(width_m, ground.friction_rad, ground.unit_weight_n_per_m3, ground.cohesion_pa)
+    forces, moments = _hansen_sums(
+        width_m, ground.friction_rad, ground.unit_weight_n_per_m3, cohesion_pa=ground.cohesion_pa
+    )
     about = [arm_m * f + m for f, m in zip(forces, moments, strict=True)]
 
     def force_to(turn: float) -> float:

@@ -85,7 +85,7 @@ class SlideWind:
     latch_post_n: float
 
 
-def slide_wind(pressure_pa: float, opening_m: float, height_m: float, rollers_m: float, caught: bool) -> SlideWind:
+def slide_wind(pressure_pa: float, opening_m: float, height_m: float, *, rollers_m: float, caught: bool) -> SlideWind:
     """Shut and caught, half goes to the latch post; on its way the leaf cantilevers from its rollers. Source: statics."""
     for name, amount in (("opening", opening_m), ("height", height_m), ("roller_spacing", rollers_m)):
         if not amount > 0:

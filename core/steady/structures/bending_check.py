@@ -22,7 +22,12 @@ class CheckContext:
 
 
 def check_bends(
-    book: TimberRules, wood: Wood, moment: tuple[CalculationStep, LoadType], asked: CheckContext, change: str = GRADED
+    book: TimberRules,
+    wood: Wood,
+    moment: tuple[CalculationStep, LoadType],
+    *,
+    asked: CheckContext,
+    change: str = GRADED,
 ) -> Check | UncheckedItem:
     """A factored moment (in the school's unit of moments) on a piece.
 
@@ -45,7 +50,7 @@ def check_bends(
         )
     limit = capacity
     if capacity.unit != u.moment:
-        limit = given_step("M_max", si(capacity) / u.moment_n_m, u.moment, capacity.source, capacity.says)
+        limit = given_step("M_max", si(capacity) / u.moment_n_m, u.moment, source=capacity.source, says=capacity.says)
     return Check(
         key=asked.name,
         about=asked.about,
@@ -60,7 +65,7 @@ def check_bends(
 
 
 def check_reach(
-    u: Units, thickness_m: float, reach: CalculationStep, asked: CheckContext, where: tuple[str, float]
+    u: Units, thickness_m: float, reach: CalculationStep, *, asked: CheckContext, where: tuple[str, float]
 ) -> Check:
     """A board that no table has a stress for: held to a span of our own for its thickness, which is our own safety limit.
 
@@ -73,8 +78,8 @@ def check_reach(
         "L_max",
         board_reach_m(thickness_m) * share / u.span_m,
         u.span,
-        "practice: our own span of a board by its thickness, about 520 psi; low",
-        says,
+        source="practice: our own span of a board by its thickness, about 520 psi; low",
+        says=says,
     )
     return Check(
         key=asked.name,

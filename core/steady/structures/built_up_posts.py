@@ -80,10 +80,10 @@ def plies_notes(built: BuiltUp | None, tape: Tape) -> tuple[str, ...]:
     """What the crew does about a post's plies; nothing where it is one stick."""
     if built is None:
         return ()
-    return tuple(gauge_notes(built.outer.width_m, built.core.width_m, SCREWED_EVERY_M, tape))
+    return tuple(gauge_notes(built.outer.width_m, built.core.width_m, SCREWED_EVERY_M, tape=tape))
 
 
-def gauge_notes(wide_m: float, narrow_m: float, pitch_m: float, tape: Tape) -> Iterator[str]:
+def gauge_notes(wide_m: float, narrow_m: float, pitch_m: float, *, tape: Tape) -> Iterator[str]:
     """How a built-up post is put together: the block that sets its reveal, and its screws."""
     back = tape.length(reveal_m(wide_m, narrow_m))
     yield (

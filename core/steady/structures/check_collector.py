@@ -60,10 +60,10 @@ class CheckCollector(CheckList):
 
     book: Rulebook
 
-    def length_step(self, symbol: str, value_m: float, says: str, source: str = "geometry") -> CalculationStep:
+    def length_step(self, symbol: str, value_m: float, says: str, *, source: str = "geometry") -> CalculationStep:
         """A length in the unit that spans are read in."""
         u = self.book.units
-        return given_step(symbol, value_m / u.span_m, u.span, source, says)
+        return given_step(symbol, value_m / u.span_m, u.span, source=source, says=says)
 
     def limit_length(self, found: CalculationStep, value_m: float, symbol: str = "L_max") -> CalculationStep:
         """A found span in the unit of `length_step`, kept with its own working."""
@@ -103,7 +103,7 @@ class CheckCollector(CheckList):
     def again(self, alike: Alike, about: str) -> None:
         """What was found of one thing, said of another that is alike in all that it was calculated from."""
         checks, gaps = alike
-        self.checks += [_called(one, one.key, about, one.case) for one in checks]
+        self.checks += [_called(one, one.key, about, case=one.case) for one in checks]
         self.not_covered += [replace(one, about=about) for one in gaps]
 
     def at_most(
@@ -111,6 +111,7 @@ class CheckCollector(CheckList):
         key: str,
         about: str,
         demand: CalculationStep,
+        *,
         limit: CalculationStep,
         working: tuple[CalculationStep, ...] = (),
         **more: Unpack[More],
@@ -126,6 +127,7 @@ class CheckCollector(CheckList):
         key: str,
         about: str,
         has: CalculationStep,
+        *,
         needs: CalculationStep,
         working: tuple[CalculationStep, ...] = (),
         **more: Unpack[More],
@@ -136,14 +138,14 @@ class CheckCollector(CheckList):
             Check(key=key, about=about, sense="at least", demand=has, limit=needs, working=working, **asked)
         )
 
-    def members(self, what: str, about: str, found: tuple[MemberCheck, ...], where: str) -> None:
+    def members(self, what: str, about: str, found: tuple[MemberCheck, ...], *, where: str) -> None:
         """Checks of a bent member under the key of what it is ("rafter"); the worst of each limit state."""
         worst: dict[tuple[str, CheckOrigin], Check] = {}
         for item in found:
             if item.check.demand.value <= 0:
                 continue
             name = f"{what}.{item.check.key}"
-            check = _called(item.check, name, about, f"{where}, {item.check.case}")
+            check = _called(item.check, name, about, case=f"{where}, {item.check.case}")
             kind = (name, check.asks)
             if kind not in worst or check.use > worst[kind].use:
                 worst[kind] = check
@@ -160,9 +162,9 @@ class CheckCollector(CheckList):
         said: GapMore = {"basis": Basis.CALCULATED, **asked}
         if isinstance(refused, TooSlender):
             # A code's own limit is missed: a taller post must not read better than one that fails.
-            has = given_step("slenderness", refused.slenderness, "", refused.source)
-            most = given_step("most", refused.most, "", refused.source)
-            self.at_most(key + SLENDERNESS, about, has, most, basis=said["basis"])
+            has = given_step("slenderness", refused.slenderness, "", source=refused.source)
+            most = given_step("most", refused.most, "", source=refused.source)
+            self.at_most(key + SLENDERNESS, about, has, limit=most, basis=said["basis"])
             return
         mend = refused.would_have_to_change
         self.not_covered.append(
@@ -180,7 +182,7 @@ class CheckCollector(CheckList):
             self.gap("all_checks", me, OutOfScopeError(why, mend), basis=basis)
 
 
-def _called(one: Check, key: str, about: str, case: str) -> Check:
+def _called(one: Check, key: str, about: str, *, case: str) -> Check:
     """The same check under another name, of another thing."""
     return Check(
         key=key,

@@ -109,12 +109,12 @@ def with_finish(plan: Plan, finish: Finish) -> Plan:
     return replace(
         plan,
         parts=(*plan.parts, tins),
-        tasks=_tasks(plan, finish, surface, litres),
+        tasks=_tasks(plan, finish, surface, litres=litres),
         targets=(*plan.targets, coat_target(name)),
     )
 
 
-def _tasks(plan: Plan, finish: Finish, surface: float, litres: float) -> tuple[Task, ...]:
+def _tasks(plan: Plan, finish: Finish, surface: float, *, litres: float) -> tuple[Task, ...]:
     """Coating as a step of its own: before building it comes first and the frame waits until it is dry; else it comes last."""
     what = f"{finish.kind.capitalize()}, {finish.coats} {'coat' if finish.coats == 1 else 'coats'}, "
     what += "all faces and cut ends, before building" if finish.first else "all that is in sight, when it is dry enough"

@@ -149,6 +149,7 @@ def check_run(
     collector: CheckCollector,
     one: Bends,
     dead: Action,
+    *,
     loads: Sequence[Loaded],
     sags: tuple[DeflectionLimit, ...] | None = None,
 ) -> None:
@@ -173,7 +174,7 @@ def check_run(
         except OutOfScopeError as refused:
             collector.gap(f"{what}.bending", about, refused, case=load.says)
             continue
-        collector.members(what, about, checks, load.says)
+        collector.members(what, about, checks, where=load.says)
     collector.checks = worst_of_each(collector.checks, about)
 
 
@@ -191,7 +192,7 @@ def worst_of_each(checks: list[Check], about: str) -> list[Check]:
     return [*kept, *worst.values()]
 
 
-def check_lifted(collector: CheckCollector, one: Bends, dead_n_per_m: float, up_n_per_m: float) -> None:
+def check_lifted(collector: CheckCollector, one: Bends, dead_n_per_m: float, *, up_n_per_m: float) -> None:
     """A member lifted by the wind bends the other way, its lower edge held only where it lies on its supports.
 
     Args:
@@ -230,7 +231,7 @@ def check_lifted(collector: CheckCollector, one: Bends, dead_n_per_m: float, up_
         )
         for item in checks
     ]
-    collector.members(what, about, tuple(named), "wind up, bottom edge unbraced")
+    collector.members(what, about, tuple(named), where="wind up, bottom edge unbraced")
 
 
 def _unfactored(book: LoadRules, action: Action) -> Action:

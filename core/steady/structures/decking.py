@@ -33,7 +33,7 @@ class Flooring:
 def check_boards(collector: CheckCollector, about: str, floor: Flooring) -> None:
     """Boards between the joists' middles; of those that are not wood their maker's figure is asked for."""
     if is_made(floor.board):
-        check_made_boards(collector, about, floor.board, MadeBoards(), floor.spacing_m)
+        check_made_boards(collector, about, floor.board, made=MadeBoards(), spacing_m=floor.spacing_m)
         return
     if collector.book.key == "us":
         _by_table(collector, about, floor)
@@ -59,17 +59,20 @@ def check_boards(collector: CheckCollector, about: str, floor: Flooring) -> None
         _by_thickness(collector, about, floor)
         return
     strong = tuple(item for item in checks if item.kind == "bending")
-    collector.members("deck_board", about, strong, "one person on one board")
+    collector.members("deck_board", about, strong, where="one person on one board")
 
 
 def _by_thickness(collector: CheckCollector, about: str, floor: Flooring) -> None:
     thick_m = floor.board.thickness_m
     reach_m = max((reach for thick, reach in REACHES_M if thick <= thick_m + 1e-6), default=0.0)
     limit = collector.length_step(
-        "s_max", max(reach_m, 1e-3), f"boards of {thick_m * 1000:.0f} mm", "practice: what boards are sold for; low"
+        "s_max",
+        max(reach_m, 1e-3),
+        f"boards of {thick_m * 1000:.0f} mm",
+        source="practice: what boards are sold for; low",
     )
     spacing = collector.length_step("s", floor.spacing_m, "between joists, centre to centre")
-    collector.at_most("deck_board.allowable_span", about, spacing, limit, (), case="by their thickness")
+    collector.at_most("deck_board.allowable_span", about, spacing, limit=limit, working=(), case="by their thickness")
 
 
 def _by_table(collector: CheckCollector, about: str, floor: Flooring) -> None:
@@ -85,8 +88,10 @@ def _by_table(collector: CheckCollector, about: str, floor: Flooring) -> None:
         return
     row = rows[f"{kind} straight"]
     limit = collector.length_step(
-        "s_max", row.number("joists_m"), f"{kind} boards laid straight, row {row.text['key']}", row.source
+        "s_max", row.number("joists_m"), f"{kind} boards laid straight, row {row.text['key']}", source=row.source
     )
     spacing = collector.length_step("s", floor.spacing_m, "between joists, centre to centre")
     # A printed spacing is met exactly by everyone who builds to it.
-    collector.at_most("deck_board.allowable_span", about, spacing, limit, (), case=f"{kind} boards", fitted=True)
+    collector.at_most(
+        "deck_board.allowable_span", about, spacing, limit=limit, working=(), case=f"{kind} boards", fitted=True
+    )

@@ -39,7 +39,7 @@ def first_sold(school: str, role: str, start: str) -> str:
     return next((key for key in keys if key.startswith(start)), keys[0] if keys else "")
 
 
-def rounded(spec: Any, usual: Any, school: str, round_m: Change) -> Any:
+def rounded(spec: Any, usual: Any, school: str, *, round_m: Change) -> Any:
     """The spec with round metric lengths where it holds the usual imperial ones, in metric schools.
 
     Args:
@@ -54,7 +54,7 @@ OWN = frozenset({"id", "kind", "format", "beams_m", "locks", "ratings", "built_o
 """Fields that are one roof's own: a crew's next roof does not start with them. Each kind adds its sizes."""
 
 
-def as_last_chosen(spec: Any, ask: NewStructureRequest, own: frozenset[str], home: Callable[[Any, str], Any]) -> Any:
+def as_last_chosen(spec: Any, ask: NewStructureRequest, own: frozenset[str], *, home: Callable[[Any, str], Any]) -> Any:
     """A spec that a line says, with the crew's last choices where the line says nothing, of what is on sale under the school.
 
     Args:
@@ -68,7 +68,7 @@ def as_last_chosen(spec: Any, ask: NewStructureRequest, own: frozenset[str], hom
 
 
 def localized(
-    spec: Any, school: str, timbers: Mapping[str, tuple[str, str]], needs: Sequence[str], round_m: Change
+    spec: Any, school: str, timbers: Mapping[str, tuple[str, str]], *, needs: Sequence[str], round_m: Change
 ) -> Any:
     """The structure with timbers that are on sale under a school: the usual ones where those it needs are not.
 
@@ -86,4 +86,4 @@ def localized(
         for name, (role, which) in timbers.items()
         if role != "sheet" or getattr(spec, name) not in sold
     }
-    return rounded(replace(spec, **found), type(spec)(id=spec.id), school, round_m)
+    return rounded(replace(spec, **found), type(spec)(id=spec.id), school, round_m=round_m)

@@ -57,7 +57,7 @@ def _row(gutter: Gutter) -> TableRow:
     return row
 
 
-def check_gutter(collector: CheckCollector, about: str, gutter: Gutter, plan_m2: float) -> None:
+def check_gutter(collector: CheckCollector, about: str, gutter: Gutter, *, plan_m2: float) -> None:
     """The rain on a roof so large on plan, against its gutter and each of its downpipes.
 
     Raises:
@@ -95,10 +95,10 @@ def check_gutter(collector: CheckCollector, about: str, gutter: Gutter, plan_m2:
         "Q_max",
         gutter_m3_per_s(row.number("section_m2"), shape, 2 * outlets) * per,
         unit,
-        "ec-12056: part 3, level eaves gutter; medium",
-        f"{row.text['label']}, {2 * outlets} runs",
+        source="ec-12056: part 3, level eaves gutter; medium",
+        says=f"{row.text['label']}, {2 * outlets} runs",
     )
-    collector.at_most("gutter.capacity", about, flow, carries, (), case="rain", asks=CheckOrigin.ADVICE)
+    collector.at_most("gutter.capacity", about, flow, limit=carries, working=(), case="rain", asks=CheckOrigin.ADVICE)
     each = CalculationStep(
         symbol="Q_1",
         value=flow.value / outlets,
@@ -112,13 +112,15 @@ def check_gutter(collector: CheckCollector, about: str, gutter: Gutter, plan_m2:
         "Q_p",
         downpipe_m3_per_s(row.number("pipe_m"), FILLING) * per,
         unit,
-        "ec-12056: part 3, pipe a third full; medium",
-        "one downpipe",
+        source="ec-12056: part 3, pipe a third full; medium",
+        says="one downpipe",
     )
-    collector.at_most("downpipe.capacity", about, each, pipe, (flow,), case="rain", asks=CheckOrigin.ADVICE)
+    collector.at_most(
+        "downpipe.capacity", about, each, limit=pipe, working=(flow,), case="rain", asks=CheckOrigin.ADVICE
+    )
 
 
-def gutter_pieces(g: Grouper, gutter: Gutter, eave: tuple[float, float, float], long_m: float) -> None:
+def gutter_pieces(g: Grouper, gutter: Gutter, eave: tuple[float, float, float], *, long_m: float) -> None:
     """Lengths, brackets, end caps, outlets and pipes, as they are bought.
 
     Args:
@@ -136,4 +138,4 @@ def gutter_pieces(g: Grouper, gutter: Gutter, eave: tuple[float, float, float], 
         "downpipe bracket": gutter.outlets * (math.ceil(eave[2] / BRACKETS_M - 1e-9) + 1),
     }
     for item, count in counts.items():
-        g.fix(item, count, eave, "hardware")
+        g.fix(item, count, eave, role="hardware")

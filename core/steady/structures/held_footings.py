@@ -9,7 +9,7 @@ LEAST_MORE_M = 0.02
 """Footings that are deeper or wider by less are alike [our own]."""
 
 
-def held(spec: Any, harder: Plan, own: Plan, fields: tuple[str, str]) -> Any:
+def held(spec: Any, harder: Plan, own: Plan, *, fields: tuple[str, str]) -> Any:
     """The spec with every footing as deep and as wide as the deepest and widest of both plans; as it is where both dig alike.
 
     Args:

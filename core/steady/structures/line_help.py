@@ -26,12 +26,14 @@ class WordHelp:
     known: bool = True
 
 
-def explain(form: LineForm, text: str, bare: Bare, tape: Tape, plain: PlainWords | None = None) -> tuple[WordHelp, ...]:
+def explain(
+    form: LineForm, text: str, bare: Bare, *, tape: Tape, plain: PlainWords | None = None
+) -> tuple[WordHelp, ...]:
     """Every word of a line with its meaning, sizes in the crew's units, so that a bare number shows what it was taken for.
 
     What is typed in ordinary words is told phrase by phrase: what was typed, and what it was taken for.
     """
-    short = _words(form, text, bare, tape)
+    short = _words(form, text, bare, tape=tape)
     if plain is None or all(word.known for word in short):
         return short
     try:
@@ -40,22 +42,22 @@ def explain(form: LineForm, text: str, bare: Bare, tape: Tape, plain: PlainWords
         return short
     if found is None:
         return short
-    said = [_phrase(form, clause, bare, tape) for clause in found.clauses]
+    said = [_phrase(form, clause, bare, tape=tape) for clause in found.clauses]
     own = {clause.word for clause in found.clauses}
-    return (*said, *(_said(form, word, bare, tape) for word in found.line.split()[:MOST] if word not in own))
+    return (*said, *(_said(form, word, bare, tape=tape) for word in found.line.split()[:MOST] if word not in own))
 
 
-def _phrase(form: LineForm, clause: Clause, bare: Bare, tape: Tape) -> WordHelp:
+def _phrase(form: LineForm, clause: Clause, bare: Bare, *, tape: Tape) -> WordHelp:
     means = clause.means.format(*(tape.length(value_m) for value_m in clause.lengths_m))
-    return WordHelp(word=clause.typed, means=means or _said(form, clause.word, bare, tape).means or clause.typed)
+    return WordHelp(word=clause.typed, means=means or _said(form, clause.word, bare, tape=tape).means or clause.typed)
 
 
-def _words(form: LineForm, text: str, bare: Bare, tape: Tape) -> tuple[WordHelp, ...]:
+def _words(form: LineForm, text: str, bare: Bare, *, tape: Tape) -> tuple[WordHelp, ...]:
     words = text.lower().replace(",", " ").replace("×", "x").split()[:MOST]
-    return tuple(_said(form, word, bare, tape) for word in words)
+    return tuple(_said(form, word, bare, tape=tape) for word in words)
 
 
-def _said(form: LineForm, word: str, bare: Bare, tape: Tape) -> WordHelp:
+def _said(form: LineForm, word: str, bare: Bare, *, tape: Tape) -> WordHelp:
     sizes = _sizes(word, bare, tape)
     if sizes:
         return WordHelp(word=word, means=sizes)
@@ -70,7 +72,7 @@ def _said(form: LineForm, word: str, bare: Bare, tape: Tape) -> WordHelp:
     return WordHelp(word=word, means=re.split(r" \(|; ", says)[0])
 
 
-def _number(found: re.Match[str], own: str, bare: Bare, tape: Tape) -> str:
+def _number(found: re.Match[str], own: str, bare: Bare, *, tape: Tape) -> str:
     """The word's own number in place of the sample's: degrees and shares as they are, lengths in the crew's units."""
     after = found.string[found.end() : found.end() + 2]
     if after.startswith(("\N{DEGREE SIGN}", " %")):

@@ -40,7 +40,7 @@ class Word:
         except InvalidInputError:
             raise self.unread() from None
 
-    def within(self, value_m: float, least_m: float, most_m: float, says: str) -> float:
+    def within(self, value_m: float, least_m: float, most_m: float, *, says: str) -> float:
         """The length itself.
 
         Raises:
@@ -66,12 +66,12 @@ class Words:
     """
 
     help: str
-    sized: Callable[[str, Word, float, float], Any]
+    sized: Callable[[str, Word, tuple[float, float]], Any]
     flags: Mapping[str, Mapping[str, Any]]
     readers: Mapping[str, Reader]
 
 
-def read_line(words: Words, text: str, structure_id: str, bare: Bare) -> Any:
+def read_line(words: Words, text: str, structure_id: str, *, bare: Bare) -> Any:
     """The spec that a line says.
 
     Raises:
@@ -83,13 +83,13 @@ def read_line(words: Words, text: str, structure_id: str, bare: Bare) -> Any:
         raise InvalidInputError(FIELD, f'"{said[0]}" is no size. {words.help}' if said else words.help)
     first = Word(whole=said[0], rest="", bare=bare, help=words.help)
     one, two = of_one_unit(size[1], size[2])
-    spec = words.sized(structure_id, first, first.length_m(one), first.length_m(two))
+    spec = words.sized(structure_id, first, (first.length_m(one), first.length_m(two)))
     for whole in said[1:]:
-        spec = _with_word(words, spec, whole, bare)
+        spec = _with_word(words, spec, whole, bare=bare)
     return spec
 
 
-def _with_word(words: Words, spec: Any, whole: str, bare: Bare) -> Any:
+def _with_word(words: Words, spec: Any, whole: str, *, bare: Bare) -> Any:
     if whole in words.flags:
         return replace(spec, **words.flags[whole])
     name = next((name for name in words.readers if whole.startswith(name) and len(whole) > len(name)), "")
@@ -99,10 +99,10 @@ def _with_word(words: Words, spec: Any, whole: str, bare: Bare) -> Any:
     return words.readers[name](spec, word)
 
 
-def length_of(field: str, least_m: float, most_m: float, says: str, **also: Any) -> Reader:
+def length_of(field: str, least_m: float, most_m: float, *, says: str, **also: Any) -> Reader:
     """Reads a length into a field, held to a range; `also`: other fields that saying it sets."""
 
     def read(spec: Any, word: Word) -> Any:
-        return replace(spec, **{field: word.within(word.length_m(word.rest), least_m, most_m, says)}, **also)
+        return replace(spec, **{field: word.within(word.length_m(word.rest), least_m, most_m, says=says)}, **also)
 
     return read

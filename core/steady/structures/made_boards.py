@@ -81,7 +81,7 @@ def end_gaps(board: SectionItem, made: MadeBoards, length_m: float) -> EndGaps:
 
 
 def check_made_boards(
-    collector: CheckCollector, about: str, board: SectionItem, made: MadeBoards, spacing_m: float
+    collector: CheckCollector, about: str, board: SectionItem, *, made: MadeBoards, spacing_m: float
 ) -> None:
     """The joists under boards laid straight against their maker's figure; a question where there is none."""
     has = collector.length_step("s", spacing_m, "between joists, centre to centre")
@@ -90,13 +90,15 @@ def check_made_boards(
         collector.gap("deck_board.allowable_span", about, OutOfScopeError(why, BY_MAKER), crew=True)
         return
     limit = collector.length_step(
-        "s_max", made.span_m, "boards laid straight", "user: the maker's greatest joist spacing"
+        "s_max", made.span_m, "boards laid straight", source="user: the maker's greatest joist spacing"
     )
-    collector.at_most("deck_board.allowable_span", about, has, limit, (), case="by their maker", fitted=True)
+    collector.at_most(
+        "deck_board.allowable_span", about, has, limit=limit, working=(), case="by their maker", fitted=True
+    )
 
 
 def check_end_joints(
-    collector: CheckCollector, about: str, boards: tuple[SectionItem, MadeBoards], longest_m: float, joined: bool
+    collector: CheckCollector, about: str, boards: tuple[SectionItem, MadeBoards], *, longest_m: float, joined: bool
 ) -> list[str]:
     """The joints between boards whose ends meet, and what to leave at every end, in words.
 
@@ -113,9 +115,13 @@ def check_end_joints(
         return [
             f"Board ends at {made.laid_c:g} °C: leave {at_wall}; boards of {_said(collector, longest_m, long=True)}"
         ]
-    has = given_step("g", gaps.laid_m / u.size_m, u.size, "arithmetic: movement with heat", f"at {made.laid_c:g} C")
-    most = given_step("g_max", JOINT_MOST_M / u.size_m, u.size, "practice: a joint that is not a trap for heels")
-    collector.at_most("deck_board.end_joint", about, has, most, (), case="as laid", asks=CheckOrigin.ADVICE)
+    has = given_step(
+        "g", gaps.laid_m / u.size_m, u.size, source="arithmetic: movement with heat", says=f"at {made.laid_c:g} C"
+    )
+    most = given_step("g_max", JOINT_MOST_M / u.size_m, u.size, source="practice: a joint that is not a trap for heels")
+    collector.at_most(
+        "deck_board.end_joint", about, has, limit=most, working=(), case="as laid", asks=CheckOrigin.ADVICE
+    )
     return [
         f"Board ends at {made.laid_c:g} °C: {_said(collector, gaps.laid_m)} between two boards of "
         f"{_said(collector, longest_m, long=True)}, {at_wall}; the joints open to "

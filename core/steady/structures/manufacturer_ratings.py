@@ -35,8 +35,8 @@ def apply_ratings(plan: Plan, ratings: Sequence[ManufacturerRating]) -> Plan:
             "R_max",
             known[gap.key] / unit_n,
             gap.needs.unit,
-            "user: the maker's number with the crew's own safety factor",
-            "as rated",
+            source="user: the maker's number with the crew's own safety factor",
+            says="as rated",
         )
         checks.append(
             Check(

@@ -58,7 +58,7 @@ class Grouper:
         self._fixings: dict[tuple[str, str], Part] = {}
 
     def add(
-        self, role: str, stick: SectionItem, length_m: float, place: PartPlacement, sawn: Sawn = AS_LONG_AS_IT_IS
+        self, role: str, stick: SectionItem, length_m: float, *, place: PartPlacement, sawn: Sawn = AS_LONG_AS_IT_IS
     ) -> None:
         """One piece (or a row of them) of a stick, on edge: its depth upright in its place's `up`; a rip says how much is left."""
         cuts = sawn.cuts
@@ -69,7 +69,7 @@ class Grouper:
         known = self._sticks.get(key, (stick, 0.0, 0.0))
         self._sticks[key] = stick, max(sawn.stick_m, length_m, known[1]), max(length_m, known[2])
 
-    def fix(self, item: str, count: int, at: Vec, role: str) -> None:
+    def fix(self, item: str, count: int, at: Vec, *, role: str) -> None:
         """So many fixings or connectors; all of one item are one line."""
         if count <= 0:
             return

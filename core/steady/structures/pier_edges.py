@@ -10,7 +10,7 @@ PIER_EDGE_M = 2.5 * IN
 
 
 def edge_distance(
-    u: Units, width_m: float, off_centre_m: float, least_m: float | None
+    u: Units, width_m: float, off_centre_m: float, *, least_m: float | None
 ) -> tuple[CalculationStep, CalculationStep]:
     """What stands beside an anchor, and what must (in the school's own unit of sizes).
 
@@ -32,4 +32,4 @@ def edge_distance(
         source, least_m = "practice: five diameters of a half-inch anchor", PIER_EDGE_M
     else:
         source = "user: the maker's least edge distance"
-    return has, given_step("c_least", least_m / u.size_m, u.size, source)
+    return has, given_step("c_least", least_m / u.size_m, u.size, source=source)

@@ -21,6 +21,6 @@ def check_ply_fasteners(collector: CheckCollector, about: str, ply_m: float) -> 
         collector.gap(key, about, refused)
         return
     u = collector.book.units
-    has = given_step("p", reach_m / u.size_m, u.size, "geometry", "into the second ply")
-    needs = given_step("p_min", needs_m / u.size_m, u.size, rule)
-    collector.at_least(key, about, has, needs, (), case="4 in (100 mm) screws")
+    has = given_step("p", reach_m / u.size_m, u.size, source="geometry", says="into the second ply")
+    needs = given_step("p_min", needs_m / u.size_m, u.size, source=rule)
+    collector.at_least(key, about, has, needs=needs, working=(), case="4 in (100 mm) screws")

@@ -195,13 +195,22 @@ class StartingDesign:
 
 
 @value_object
+class StartingContext:
+    """What a way to start is made with: the name that signs it, the crew's habit, and what a plan costs."""
+
+    signed: str
+    habit: Any
+    priced: Callable[[Plan], float]
+
+
+@value_object
 class StartingDesignProvider:
     """Ways to build one structure beside each other.
 
     Args:
         ways: Their names and what each says; `crew` names the one that is the crew's own habit, `signed` those that a name
             is put to before they are built.
-        begin: One way made: case, way, the name that signs it, the crew's habit, and what a plan costs.
+        begin: One way made: case, way, and what it is made with.
         habit: The type of a crew's habit; `habit_of` reads one from a built spec.
         singles: Single changes that add strength, to be planned each.
     """
@@ -209,7 +218,7 @@ class StartingDesignProvider:
     ways: tuple[tuple[str, str], ...]
     signed: frozenset[str]
     crew: str
-    begin: Callable[[DesignInput, str, str, Any, Callable[[Plan], float]], StartingDesign]
+    begin: Callable[[DesignInput, str, StartingContext], StartingDesign]
     habit: type[Any]
     habit_of: Callable[[Any, Plan], Any]
     singles: Callable[[DesignInput], Iterator[tuple[str, Change]]]

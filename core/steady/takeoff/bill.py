@@ -160,7 +160,7 @@ def cut_in_place(row: PieceRow, tape: Tape) -> str:
     return f"cut in place to {low}" if low == high else f"cut in place, {low} to {high}"
 
 
-def cuts(plan: Plan, yard: PurchasingSettings, metric: bool = False, better: bool = True) -> list[ItemCuts]:
+def cuts(plan: Plan, yard: PurchasingSettings, metric: bool = False, *, better: bool = True) -> list[ItemCuts]:
     """A cut plan for each timber of the plan."""
     by_item: dict[str, list[Part]] = {}
     for part in plan.parts:
@@ -188,7 +188,7 @@ def cuts(plan: Plan, yard: PurchasingSettings, metric: bool = False, better: boo
         over = [row for row in wanted if row[0] > longest.length_m + 1e-6]
         # A metric stick is counted in its own units whatever the job reads in: 1.83 m is no whole number of sixty-fourths.
         unit_m = METRIC_UNIT_M if metric or (item in sticks() and sticks()[item].metric) else UNIT_M
-        plan_of_item = _planned(fits, on_sale, _hand(item, yard), (yard.kerf_m, unit_m, better))
+        plan_of_item = _planned(fits, on_sale, _hand(item, yard), saw=(yard.kerf_m, unit_m, better))
         problem = ""
         if over:
             plan_of_item = _with_over(plan_of_item, longest, over)
@@ -226,7 +226,7 @@ def _hand(item: str, yard: PurchasingSettings) -> list[float]:
     )
 
 
-def _planned(wanted: Wanted, on_sale: list[StockLength], hand: list[float], saw: Sawn) -> CutPlan:
+def _planned(wanted: Wanted, on_sale: list[StockLength], hand: list[float], *, saw: Sawn) -> CutPlan:
     """A cut plan from what is in hand and what is on sale: the cheaper of two ways to use what is in hand.
 
     Either the longest pieces go into the shortest sticks in hand that take them; or all is planned as if bought, and sticks in
@@ -403,7 +403,7 @@ def bill(plan: Plan, yard: PurchasingSettings, item_cuts: list[ItemCuts]) -> Bil
     sand_m3 = math.fsum(take.sand_m3 for take in takes)
     foam_m3 = math.fsum(take.foam_m3 for take in takes)
     beds = {part.item: part.count for part in plan.parts if part.role == BED}
-    lines += _bags(yard, needed.in_all, ((yard.gravel, gravel_m3), (yard.sand, sand_m3), (FOAM, foam_m3)), beds)
+    lines += _bags(yard, needed.in_all, ((yard.gravel, gravel_m3), (yard.sand, sand_m3), (FOAM, foam_m3)), beds=beds)
     lines += _fixings(plan, yard)
     total = math.fsum(line.total for line in lines)
     length_m, area_m2 = line_length_m(plan), _area_m2(plan)
@@ -450,7 +450,7 @@ def _length(item: str, length_m: float) -> str:
 
 
 def _bags(
-    yard: PurchasingSettings, count: int, loose: tuple[tuple[str, float], ...], beds: dict[str, int]
+    yard: PurchasingSettings, count: int, loose: tuple[tuple[str, float], ...], *, beds: dict[str, int]
 ) -> list[TakeoffLine]:
     """Concrete, and what is loose in holes (m³) and under a floor (bags): one line an item."""
     lines = []

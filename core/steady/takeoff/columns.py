@@ -42,7 +42,7 @@ def improve(task: CutTask, first: Sticks, bound: float) -> tuple[Sticks, float]:
         true_duals = np.array([duals[where[_up(task, length, cell)]] for length in task.lengths])
         proved = _farley(task, true_duals, 1)
     found = _whole(search, columns)
-    plan = _served(task, search, found, cell) if found else first
+    plan = _served(task, search, found, cell=cell) if found else first
     if cost_of(task, plan) > cost_of(task, first):
         plan = first
     bound = max(bound, lifted(proved, task))
@@ -217,7 +217,7 @@ def _trimmed(task: CutTask, chosen: list[tuple[Column, int]]) -> Sticks | None:
     return [(stock, pieces, count) for (stock, pieces), count in sticks.items()]
 
 
-def _served(task: CutTask, finer: CutTask, plan: Sticks, cell: int) -> Sticks:
+def _served(task: CutTask, finer: CutTask, plan: Sticks, *, cell: int) -> Sticks:
     """A plan in rounded-up lengths, filled with the true pieces: longest true piece into longest slot."""
     left = list(task.counts)
     by_cell: dict[int, list[int]] = {}

@@ -79,7 +79,7 @@ def cut_plan(
     Raises:
         InvalidInputError: A piece longer than every stick, or a length or price that cannot be.
     """
-    task = _task(pieces_m, stocks, saw.kerf_m, saw.trim_m, saw.unit_m)
+    task = _task(pieces_m, stocks, saw.kerf_m, trim_m=saw.trim_m, unit_m=saw.unit_m)
     if not task.lengths:
         return CutPlan(patterns=(), cost=0.0, bound=0.0, sticks=0)
     first = first_fit(task)
@@ -94,7 +94,7 @@ def cut_plan(
 
 
 def _task(
-    pieces_m: Sequence[tuple[float, int]], stocks: Sequence[StockLength], kerf_m: float, trim_m: float, unit_m: float
+    pieces_m: Sequence[tuple[float, int]], stocks: Sequence[StockLength], kerf_m: float, *, trim_m: float, unit_m: float
 ) -> CutTask:
     if not (kerf_m >= 0 and trim_m >= 0):
         raise InvalidInputError("kerf_m", "kerf and trim must be 0 or more")

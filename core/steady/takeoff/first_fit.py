@@ -38,7 +38,7 @@ def _fit_with(task: CutTask, opening: int) -> Sticks | None:
                 used[number] += length
                 insort(room, (space - length, number))
                 continue
-            pick = _open(task, length, opening, rack, left)
+            pick = _open(task, length, opening, rack=rack, left=left)
             if pick is None:
                 return None
             index, held = pick
@@ -55,7 +55,7 @@ def _fit_with(task: CutTask, opening: int) -> Sticks | None:
 
 
 def _open(
-    task: CutTask, length: int, opening: int, rack: list[tuple[int, int]], left: dict[int, int]
+    task: CutTask, length: int, opening: int, *, rack: list[tuple[int, int]], left: dict[int, int]
 ) -> tuple[int, bool] | None:
     for usable, index in rack:
         if usable >= length and left[index] > 0:

@@ -10,7 +10,7 @@ Bevelled = tuple[float, float, float]
 """Mid length (m), left and right tilt from square (rad); the same sign means parallel cuts."""
 
 
-def nested_length_m(pieces: Sequence[Bevelled], depth_m: float, kerf_m: float = 0.0, trim_m: float = 0.0) -> float:
+def nested_length_m(pieces: Sequence[Bevelled], depth_m: float, kerf_m: float = 0.0, *, trim_m: float = 0.0) -> float:
     """Stock that bevelled pieces use in this order (m).
 
     Σ mid lengths + (d/2)(|tan first| + |tan last|) + Σ over neighbours [(d/2) |tan a − tan b| + kerf / cos] + 2 trim,

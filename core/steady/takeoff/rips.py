@@ -61,7 +61,7 @@ class RippedBoard:
     serves: str = ""
 
 
-def rip_yield(board_m: float, strip_m: float, kerf_m: float, dressing_m: float = 0.0) -> tuple[int, float]:
+def rip_yield(board_m: float, strip_m: float, kerf_m: float, *, dressing_m: float = 0.0) -> tuple[int, float]:
     """Strips of one width out of a board, and what is left beside the last saw cut (m).
 
     Args:

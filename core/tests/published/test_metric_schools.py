@@ -122,7 +122,7 @@ class EurocodeTest(unittest.TestCase):
         self.assertAlmostEqual(q.value, 0.42232, 5)
         self.assertEqual([round(UK.face_coefficient(face, zone), 9) for zone in "ABCD"], [3.4, 2.1, 1.7, 1.2])
         self.assertAlmostEqual(UK.face_coefficient(face, "", from_end_m=0.0, to_end_m=0.965), 2.840, delta=0.001)
-        self.assertAlmostEqual(si(UK.face_pressure(place, face, "D", None)) * 1.93 * 1.83, 1790, delta=1)
+        self.assertAlmostEqual(si(UK.face_pressure(place, face, "D", coefficient=None)) * 1.93 * 1.83, 1790, delta=1)
         self.assertAlmostEqual(UK.velocity_pressure(place, 10.0)[0].value, 2.352, delta=0.001)
 
     def test_planted_posts_depth(self) -> None:
@@ -342,9 +342,9 @@ class SoilTest(unittest.TestCase):
             {"method": "brinch hansen", "soil": "clay", "cohesion": "40 kPa"},
             {"method": "planted post", "ground": "poor"},
         ):
-            depth = answer(find("footing.embedment"), {**common, **raw, "load": "500 lb"}, "depth", "ft")
+            depth = answer(find("footing.embedment"), {**common, **raw, "load": "500 lb"}, "depth", unit="ft")
             back = answer(
-                find("footing.embedment"), {**common, **raw, "depth": f"{depth.value!r} ft"}, "capacity", "lb"
+                find("footing.embedment"), {**common, **raw, "depth": f"{depth.value!r} ft"}, "capacity", unit="lb"
             )
             self.assertAlmostEqual(float(back.value or 0), 500, delta=0.02, msg=str(raw))
 

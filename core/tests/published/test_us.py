@@ -94,7 +94,7 @@ class WindTest(unittest.TestCase):
 
     def test_velocity_pressure(self) -> None:
         for exposure, value in (("B", 13.79), ("C", 20.37)):
-            _, q = wind.velocity_pressure(6 * FT, 105 * MPH, exposure, "ASCE 7-16")
+            _, q = wind.velocity_pressure(6 * FT, 105 * MPH, exposure, edition="ASCE 7-16")
             self.assertAlmostEqual(q.value, value, delta=0.005)
 
     def test_fence_coefficients(self) -> None:

@@ -20,34 +20,34 @@ class MembersTest(unittest.TestCase):
     @given(st.floats(10, 200), st.floats(1.5, 5.5), st.floats(200, 2500), st.floats(2e5, 7e5))
     def test_a_column_never_gains_by_height(self, length: float, side: float, strength: float, e_min: float) -> None:
         try:
-            tall = members.column_stability(length * 1.2, side, strength, e_min)
+            tall = members.column_stability(length * 1.2, side, strength, e_min_psi=e_min)
         except OutOfScopeError:
             return
-        short = members.column_stability(length, side, strength, e_min)
+        short = members.column_stability(length, side, strength, e_min_psi=e_min)
         self.assertTrue(0 < tall <= short <= 1)
 
     @given(st.floats(12, 300), st.floats(200, 3000), st.floats(2e5, 7e5))
     def test_a_beam_never_gains_by_unbraced_length(self, length: float, strength: float, e_min: float) -> None:
         try:
-            long, _ = members.beam_stability(length * 1.3, 1.5, 9.25, strength, e_min)
+            long, _ = members.beam_stability(length * 1.3, 1.5, 9.25, bending_psi=strength, e_min_psi=e_min)
         except OutOfScopeError:
             return
-        short, slenderness = members.beam_stability(length, 1.5, 9.25, strength, e_min)
+        short, slenderness = members.beam_stability(length, 1.5, 9.25, bending_psi=strength, e_min_psi=e_min)
         self.assertTrue(0 < long <= short <= 1 and slenderness <= 50)
 
     def test_a_square_stick_does_not_buckle_sideways(self) -> None:
-        self.assertEqual(members.beam_stability(500, 3.5, 3.5, 1000, 5e5), (1.0, 0.0))
+        self.assertEqual(members.beam_stability(500, 3.5, 3.5, bending_psi=1000, e_min_psi=5e5), (1.0, 0.0))
 
     def test_outside_the_clauses_it_refuses(self) -> None:
         for call in (
-            lambda: members.column_stability(400, 3.5, 1000, 5e5),
-            lambda: members.beam_stability(2000, 1.5, 11.25, 900, 5e5),
-            lambda: members.notched_shear_lb(170, 1.5, 9.25, 6.0),
+            lambda: members.column_stability(400, 3.5, 1000, e_min_psi=5e5),
+            lambda: members.beam_stability(2000, 1.5, 11.25, bending_psi=900, e_min_psi=5e5),
+            lambda: members.notched_shear_lb(170, 1.5, 9.25, left_in=6.0),
         ):
             with self.assertRaises(OutOfScopeError):
                 call()
         with self.assertRaises(InvalidInputError):
-            members.notched_shear_lb(170, 1.5, 9.25, 9.5)
+            members.notched_shear_lb(170, 1.5, 9.25, left_in=9.5)
         with self.assertRaises(InvalidInputError):
             members.effective_length_in("sideways", 60, 9.25)
 

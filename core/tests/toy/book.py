@@ -25,7 +25,7 @@ class Toyland(Rulebook):
         if kind not in BOOK_PA:
             self.none(f"value for {kind}")
         value = BOOK_PA[kind]
-        step = given_step("f", value / 1e6, "MPa", "practice: toy")
+        step = given_step("f", value / 1e6, "MPa", source="practice: toy")
         return Strength(step=step, book_pa=value, factors=1.0, limit=1.0 if kind == "stiffness" else 0.5)
 
     def combinations(self, live_use: str = "", rule: str = "", edition: str = "") -> tuple[Combination, ...]:
@@ -38,7 +38,7 @@ class Toyland(Rulebook):
         return 1.0, 1.0, 24_000.0, "practice: toy"
 
     def deck_live_pa(self, **asked: object) -> CalculationStep:
-        return given_step("L", 2.0, "kPa", "practice: toy")
+        return given_step("L", 2.0, "kPa", source="practice: toy")
 
     def sags(self, wood: Wood, live_use: str, limit_ratio: float | None) -> tuple[DeflectionLimit, ...]:
         return (

@@ -46,13 +46,13 @@ def crew_board(request: HttpRequest, first: Text = "", days: int = 14) -> HttpRe
 
 
 @router.get("/board/day.pdf", response=REFUSALS, openapi_extra=as_file(PDF))
-def day_of_lead(request: HttpRequest, lead: Text = "", on: Text = "", paper: Paper = "letter") -> HttpResponse:
+def day_of_lead(request: HttpRequest, lead: Text = "", on: Text = "", *, paper: Paper = "letter") -> HttpResponse:
     """One day of one lead over all jobs: where, in what order, marks, holes, bags, pieces, tools and hold points."""
     from trellis_server.documents.day_pdf import lead_sheet  # a second to load: only when paper is asked for
 
     day = day_of(on, "on").isoformat()
     jobs = [Whole.saved(one, Options(paper=paper)) for one in board.jobs_of_lead(request.user, lead, day)]
-    body = lead_sheet(jobs, lead, day, timezone.localdate())
+    body = lead_sheet(jobs, lead, day, today=timezone.localdate())
     return file_answer(body, PDF, f"{lead or 'no lead'}-{day}.pdf", inline=True)
 
 

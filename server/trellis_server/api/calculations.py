@@ -94,8 +94,8 @@ def plan(request: HttpRequest, body: PlanBody) -> HttpResponse:
     """One structure's sheet."""
     job = body.document
     if body.moving is not None:
-        job = moved(job, body.structure, body.moving.handle, body.moving.to_m)
-    return fast(sheet(plan_structure(job, body.structure), job.reading.tape(), job.yard, body.selected))
+        job = moved(job, body.structure, body.moving.handle, to_m=body.moving.to_m)
+    return fast(sheet(plan_structure(job, body.structure), job.reading.tape(), job.yard, selected=body.selected))
 
 
 @router.post("/designs/drag", response={200: PullAnswer, **REFUSALS})
@@ -110,7 +110,7 @@ def pull(request: HttpRequest, body: PullBody) -> HttpResponse:
     if found is None:
         return fast({"held": False})
     with found.turn, search_cache_scope(found.memo):
-        job = moved(found.job, body.structure, body.moving.handle, body.moving.to_m)
+        job = moved(found.job, body.structure, body.moving.handle, to_m=body.moving.to_m)
         now = drawn(plan_structure(job, body.structure), job.reading.tape(), job.yard)
         before = (
             found.told if found.told is not None and found.told.id == now.id and body.after == found.number else None
@@ -171,13 +171,13 @@ def takeoff(request: HttpRequest, body: PlanBody) -> HttpResponse:
     waits = [approval.held] if approval is not None and approval.held else []
     said = state_of(structure, made)
     waits += [f"Nothing is ordered for it: {said.says}"] if said.wrong else []
-    waits += stopped(job.dimensions, body.structure, ("buy",), job.reading.tape())
+    waits += stopped(job.dimensions, body.structure, ("buy",), tape=job.reading.tape())
     return fast(
         {
             "pieces": pieces(made),
             "cuts": _cut_rows(item_cuts),
             "bill": bought,
-            "quote": quote(made, bought, job.quote, job.offer, job.reading.tape()),
+            "quote": quote(made, bought, job.quote, offer=job.offer, tape=job.reading.tape()),
             "near": near_misses(made, job.yard, job.reading.tape()),
             "stands": stands_words(job, body.structure, made),
             "look": approval.look if approval is not None else "",
@@ -211,7 +211,7 @@ def _fields(item: object) -> dict[str, object]:
 @router.post("/designs/fixes", response={200: OptionsAnswer, **SEARCHES})
 def helps(request: HttpRequest, body: PlanBody) -> HttpResponseBase:
     """The cheapest changes that pass, each planned and priced; line by line as they are found where that is asked for."""
-    return _looked(request, "options", body, "options")
+    return _looked(request, "options", body, name="options")
 
 
 @router.post("/designs/starting-design", response={200: StartAnswer, **SEARCHES})
@@ -234,21 +234,21 @@ def crew_habit(request: HttpRequest, kind: Word, school: Word) -> HttpResponse:
 def keep_habit(request: HttpRequest, body: PlanBody) -> HttpResponse:
     """Keep what of a structure is the crew's habit under the job's school."""
     habit = kept_habit(body.document, body.structure)
-    standard_builds.keep(request.user, kind_in(body.document, body.structure), body.document.school, habit)
+    standard_builds.keep(request.user, kind_in(body.document, body.structure), body.document.school, habit=habit)
     return fast({"habit": habit})
 
 
 @router.delete("/crew/standard-builds", response={200: HabitAnswer, **REFUSALS})
 def forget_habit(request: HttpRequest, kind: Word, school: Word) -> HttpResponse:
     """Forget the crew's habit under a school."""
-    standard_builds.keep(request.user, kind_called(kind), school, None)
+    standard_builds.keep(request.user, kind_called(kind), school, habit=None)
     return fast({"habit": None})
 
 
 @router.post("/designs/wind-upgrades", response={200: StepsUpAnswer, **SEARCHES})
 def steps_between(request: HttpRequest, body: PlanBody) -> HttpResponseBase:
     """Single changes that let a structure stand up to more wind, the cheapest for what it adds first."""
-    return _looked(request, "steps-up", body, "steps")
+    return _looked(request, "steps-up", body, name="steps")
 
 
 @router.post("/designs/wind-by-part", response={200: WindByPartAnswer, **SEARCHES})
@@ -260,10 +260,10 @@ def what_decides_the_wind(request: HttpRequest, body: PlanBody) -> HttpResponse:
 @router.post("/designs/member-options", response={200: ChoicesAnswer, **SEARCHES})
 def members_to_choose(request: HttpRequest, body: PlanBody) -> HttpResponseBase:
     """Every joist and beam that could be chosen, with its limit, its slack and how the whole fares with it."""
-    return _looked(request, "choices", body, "choices")
+    return _looked(request, "choices", body, name="choices")
 
 
-def _looked(request: HttpRequest, what: str, body: PlanBody, name: str) -> HttpResponseBase:
+def _looked(request: HttpRequest, what: str, body: PlanBody, *, name: str) -> HttpResponseBase:
     """A search's answer: whole at its end, or a line of JSON at a time; whoever goes away ends it."""
     if LINES not in request.headers.get("Accept", ""):
         return fast({name: found(what, body.document, body.structure)})
@@ -308,7 +308,7 @@ def zones(request: HttpRequest, latitude_rad: float | None = None, longitude_rad
 @router.post("/designs/level-readings", response={200: ReadingsRead, **REFUSALS})
 def ground(request: HttpRequest, body: GroundBody) -> HttpResponse:
     """Level readings from pasted rows or a CSV file, with problems by row."""
-    return fast(read_rows(body.text, body.kind, body.instrument_m, body.bare))
+    return fast(read_rows(body.text, body.kind, body.instrument_m, bare=body.bare))
 
 
 @router.post("/designs/locate-status", response={200: DigAnswer, **REFUSALS})
@@ -318,7 +318,7 @@ def dig(request: HttpRequest, body: PlanBody) -> HttpResponse:
     locate = body.document.site.locate
     tape = body.document.reading.tape()
     points = open_points(locate, today)
-    points += stopped(body.document.dimensions, body.structure, ("set-out", "dig"), tape)
+    points += stopped(body.document.dimensions, body.structure, ("set-out", "dig"), tape=tape)
     left = days_left(locate, today)
     return fast(
         {
@@ -337,7 +337,7 @@ def _held(job: JobDocument, structure: str) -> list[str]:
     tape = job.reading.tape()
     if not disagreements(job.dimensions, structure, tape):
         return []
-    return held_tasks(job.dimensions, structure, plan_structure(job, structure).tasks, tape)
+    return held_tasks(job.dimensions, structure, plan_structure(job, structure).tasks, tape=tape)
 
 
 @router.post("/designs/weather-limits", response={200: DaysAnswer, **REFUSALS})

@@ -55,14 +55,14 @@ def send_change(request: HttpRequest, job_id: uuid.UUID, body: ChangeBody) -> Ht
 
 
 @router.put("/{uuid:job_id}/changes/{int:number}", response={200: ChangeRow, **REFUSALS})
-def answer_change(request: HttpRequest, job_id: uuid.UUID, number: int, body: ChangeAnswerBody) -> HttpResponse:
+def answer_change(request: HttpRequest, job_id: uuid.UUID, number: int, *, body: ChangeAnswerBody) -> HttpResponse:
     """Accepted, declined or withdrawn."""
     job = jobs.job_of(request.user, job_id)
-    return fast(ledgers.change_row(contracts.answer_change(job, number, body.state, (body.by, body.on))))
+    return fast(ledgers.change_row(contracts.answer_change(job, number, body.state, said=(body.by, body.on))))
 
 
 @router.get("/{uuid:job_id}/changes/{int:number}/change.pdf", response=REFUSALS, openapi_extra=as_file(PDF))
-def change_printed(request: HttpRequest, job_id: uuid.UUID, number: int, paper: Paper = "letter") -> HttpResponse:
+def change_printed(request: HttpRequest, job_id: uuid.UUID, number: int, *, paper: Paper = "letter") -> HttpResponse:
     """A change order as it was sent, on paper."""
     from trellis_server.documents.contract_pdf import (
         change_order_pages,  # a second to load: only when paper is asked for
@@ -77,17 +77,17 @@ def change_printed(request: HttpRequest, job_id: uuid.UUID, number: int, paper: 
 def send_invoice(request: HttpRequest, job_id: uuid.UUID, body: InvoiceBody) -> HttpResponse:
     """An invoice up to a payment, with the changes accepted."""
     job = jobs.job_of(request.user, job_id)
-    return fast(ledgers.invoice_row(contracts.send_invoice(job, request.user, body.step, day_of(body.on, "on"))))
+    return fast(ledgers.invoice_row(contracts.send_invoice(job, request.user, body.step, on=day_of(body.on, "on"))))
 
 
 @router.put("/{uuid:job_id}/invoices/{int:number}/paid", response={200: InvoiceRowAnswer, **REFUSALS})
-def pay_invoice(request: HttpRequest, job_id: uuid.UUID, number: int, body: PaidBody) -> HttpResponse:
+def pay_invoice(request: HttpRequest, job_id: uuid.UUID, number: int, *, body: PaidBody) -> HttpResponse:
     """The day on which it was paid."""
     return fast(ledgers.invoice_row(contracts.pay_invoice(jobs.job_of(request.user, job_id), number, body.on)))
 
 
 @router.get("/{uuid:job_id}/invoices/{int:number}/invoice.pdf", response=REFUSALS, openapi_extra=as_file(PDF))
-def invoice_printed(request: HttpRequest, job_id: uuid.UUID, number: int, paper: Paper = "letter") -> HttpResponse:
+def invoice_printed(request: HttpRequest, job_id: uuid.UUID, number: int, *, paper: Paper = "letter") -> HttpResponse:
     """An invoice on paper."""
     from trellis_server.documents.contract_pdf import invoice_pages  # as above
 
@@ -119,16 +119,18 @@ def remove_cost(request: HttpRequest, job_id: uuid.UUID, entry: uuid.UUID) -> Ht
 
 
 @router.post("/{uuid:job_id}/costs/{uuid:entry}/receipt", response={200: CostRowAnswer, **REFUSALS})
-def keep_receipt(request: HttpRequest, job_id: uuid.UUID, entry: uuid.UUID, photo: File[UploadedFile]) -> HttpResponse:
+def keep_receipt(
+    request: HttpRequest, job_id: uuid.UUID, entry: uuid.UUID, *, photo: File[UploadedFile]
+) -> HttpResponse:
     """A photo of what was paid, in place of one that the entry had."""
     job = jobs.job_of(request.user, job_id)
     if (photo.size or 0) > MOST_BYTES:
         raise InvalidInputError("photo", f"A photo is at most {MOST_BYTES // 1_000_000} MB")
-    return fast(ledgers.cost_row(costs.keep_receipt(job, request.user, entry, photo.read())))
+    return fast(ledgers.cost_row(costs.keep_receipt(job, request.user, entry, body=photo.read())))
 
 
 @router.get("/{uuid:job_id}/costs/{uuid:entry}/receipt", response=REFUSALS, openapi_extra=as_file(JPEG))
-def receipt(request: HttpRequest, job_id: uuid.UUID, entry: uuid.UUID, small: bool = False) -> FileResponse:
+def receipt(request: HttpRequest, job_id: uuid.UUID, entry: uuid.UUID, *, small: bool = False) -> FileResponse:
     """The photo of an entry's receipt."""
     return picture_answer(costs.receipt(jobs.job_of(request.user, job_id), entry), small)
 
@@ -148,4 +150,6 @@ def sign(request: HttpRequest, job_id: uuid.UUID, body: SignBody) -> HttpRespons
     """An authorized person signs for a structure that does not pass."""
     job = jobs.job_of(request.user, job_id)
     document = jobs.state(job).document
-    return fast(ledgers.sign_row(sign_offs.sign(job, request.user, document, (body.structure, body.by, body.reason))))
+    return fast(
+        ledgers.sign_row(sign_offs.sign(job, request.user, document, said=(body.structure, body.by, body.reason)))
+    )

@@ -76,13 +76,13 @@ def keep_prices(request: HttpRequest, body: PricesBody) -> HttpResponse:
 @router.post("/prices/import", response={200: PricesRead, **REFUSALS})
 def bring_prices(request: HttpRequest, body: BringPrices) -> HttpResponse:
     """Prices out of a file, beside what is in the book; each row that can't be read is told."""
-    found = crews.bring_prices(crew_of(request.user), body.text, body.brought_as, body.bare)
+    found = crews.bring_prices(crew_of(request.user), body.text, body.brought_as, bare=body.bare)
     return fast({"taken": len(found.prices), "problems": found.problems})
 
 
 @router.get("/prices/{file}", response=REFUSALS, openapi_extra=as_file(CSV, XLSX))
 def prices_file(
-    request: HttpRequest, file: Literal["prices.csv", "prices.xlsx"], sample: bool = False, metric: bool = False
+    request: HttpRequest, file: Literal["prices.csv", "prices.xlsx"], sample: bool = False, *, metric: bool = False
 ) -> HttpResponse:
     """The price book as a file, or the whole sample list to be typed over."""
     prices = every_item(metric) if sample else crews.prices_of(crew_of(request.user))

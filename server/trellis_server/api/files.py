@@ -39,7 +39,7 @@ def as_file(*kinds: str) -> dict[str, Any]:
     return {"responses": {200: {"description": "The file", "content": content}}}
 
 
-def file_answer(body: str | bytes, kind: str, name: str, inline: bool = False) -> HttpResponse:
+def file_answer(body: str | bytes, kind: str, name: str, *, inline: bool = False) -> HttpResponse:
     """A file to keep, or to open in the browser, under a name that no system trips over.
 
     A CSV begins with the mark by which spreadsheets know UTF-8: without it they show ″ and ½ as other letters.
@@ -69,13 +69,13 @@ def job_json(request: HttpRequest, job_id: uuid.UUID) -> HttpResponse:
 
 @router.get("/{uuid:job_id}/documents/{file}", response=REFUSALS, openapi_extra=as_file(*KINDS_OF_FILE))
 def whole_document(
-    request: HttpRequest, job_id: uuid.UUID, file: str, asked: Query[WholeDocumentRequest]
+    request: HttpRequest, job_id: uuid.UUID, file: str, *, asked: Query[WholeDocumentRequest]
 ) -> HttpResponse:
     """A document of the whole job: its list, its site, its days."""
     found = _seen(request, job_id)
     row = job_document(file)
     body = row.make(Whole.saved(found, Options(**asked.dict())))
-    return file_answer(body, row.kind, f"{found.document.name}-{row.file}", row.inline)
+    return file_answer(body, row.kind, f"{found.document.name}-{row.file}", inline=row.inline)
 
 
 @router.post("/{uuid:job_id}/pack", response={200: PackOrdered, **REFUSALS})
@@ -116,10 +116,10 @@ def documents_of(request: HttpRequest, job_id: uuid.UUID, structure: str) -> Htt
 
 @router.get("/{uuid:job_id}/files/{structure}/{file}", response=REFUSALS, openapi_extra=as_file(*KINDS_OF_FILE))
 def one_document(
-    request: HttpRequest, job_id: uuid.UUID, structure: str, file: str, asked: Query[DocumentRequest]
+    request: HttpRequest, job_id: uuid.UUID, structure: str, *, file: str, asked: Query[DocumentRequest]
 ) -> HttpResponse:
     """One document of a structure."""
     options = Options(**asked.dict())
     about = Subject(_seen(request, job_id), structure, options)
     row = document(about, file)
-    return file_answer(row.make(about), row.kind, f"{structure}-{row.file}", row.inline)
+    return file_answer(row.make(about), row.kind, f"{structure}-{row.file}", inline=row.inline)

@@ -217,5 +217,5 @@ def measure(request: HttpRequest, job_id: uuid.UUID, body: ReadingsBody) -> Http
     for index, reading in enumerate(body.readings):
         if reading.value_m is not None and not abs(reading.value_m) <= 5000:
             raise InvalidInputError(f"readings/{index}/value_m", "This is more than 5 km")
-    kept = readings.keep(request.user, job_id, body.readings, body.sent_at)
+    kept = readings.keep(request.user, job_id, body.readings, sent_at=body.sent_at)
     return fast({"kept": [{"id": reading.pk, "counts_at": reading.counts_at} for reading in kept]})

@@ -49,7 +49,7 @@ def new(request: HttpRequest, body: NewBody) -> HttpResponse:
     kind = kind_called(body.kind)
     if body.preset and body.preset not in dict(kind.presets):
         raise InvalidInputError("preset", f"Choose one of {', '.join(key for key, _ in kind.presets) or 'none'}")
-    return fast(kinds.new(request.user, kind, ask, body.starts_as))
+    return fast(kinds.new(request.user, kind, ask, starts_as=body.starts_as))
 
 
 @router.post("/structure-types/preview", response={200: Sketch, **REFUSALS})
@@ -59,9 +59,9 @@ def sketch_line(request: HttpRequest, body: SketchBody) -> HttpResponse:
 
     def read(text: str) -> Any:
         ask = {"text": text, "id": body.id, "bare": body.bare, "school": body.school, "preset": body.preset}
-        return kinds.new(request.user, kind, ask, body.starts_as)
+        return kinds.new(request.user, kind, ask, starts_as=body.starts_as)
 
-    return fast(sketch(body.document, kind, body.text, body.bare, read))
+    return fast(sketch(body.document, kind, body.text, bare=body.bare, spec_of=read))
 
 
 @router.get("/structure-types/thumbnails", response={200: TilesAnswer, 401: Problems})
@@ -91,7 +91,7 @@ def hold(request: HttpRequest, body: HoldBody) -> HttpResponse:
 def what_would_change(request: HttpRequest, body: TakeInBody) -> HttpResponse:
     """What taking a reading into the plan would change, pieces that are up already among it; nothing is kept."""
     done = readings.up(jobs.job_of(request.user, body.job)) if body.job is not None else frozenset()
-    return fast(apply_measurement(body.document, body.structure, body.thing, body.at_m, done))
+    return fast(apply_measurement(body.document, body.structure, body.thing, at_m=body.at_m, done=done))
 
 
 @router.post("/structure-types/copy-from-job", response={200: BroughtAnswer, 404: Problems, **REFUSALS})

@@ -63,7 +63,7 @@ def weather(request: HttpRequest, body: DocumentBody) -> HttpResponse:
 @router.post("/integrations/supplier", response={200: SupplierRequest, **REFUSALS})
 def merchant(request: HttpRequest, body: MerchantBody) -> HttpResponse:
     """A merchant's offers, into the price book if asked to."""
-    found = handlers.ask_merchant(crew_of(request.user), body.metric, timezone.localdate(), body.keep)
+    found = handlers.ask_merchant(crew_of(request.user), body.metric, timezone.localdate(), keep=body.keep)
     return fast({"offers": found})
 
 

@@ -59,7 +59,7 @@ def listed(request: HttpRequest) -> HttpResponse:
 @router.put("/people/{str:name}", response={200: PeopleAnswer, **REFUSALS})
 def give_part(request: HttpRequest, name: str, body: PartBody) -> HttpResponse:
     """Another part for a person."""
-    people.give_part(crew_of(request.user), name, body.role, body.sees_prices)
+    people.give_part(crew_of(request.user), name, body.role, sees_prices=body.sees_prices)
     return _answer(request)
 
 
@@ -74,7 +74,11 @@ def remove(request: HttpRequest, name: str) -> HttpResponse:
 def reset(request: HttpRequest, name: str) -> HttpResponse:
     """A link by which a person takes a new password; told this once."""
     return fast(
-        {"secret": people.invite(crew_of(request.user), request.user, {"says": f"new password, {name}"[:80]}, name)}
+        {
+            "secret": people.invite(
+                crew_of(request.user), request.user, {"says": f"new password, {name}"[:80]}, name=name
+            )
+        }
     )
 
 
@@ -107,7 +111,7 @@ def join(request: HttpRequest, secret: str, body: JoinBody) -> HttpResponse:
     if throttle.too_many(key):
         raise HttpError(429, "Too many tries: wait a few minutes")
     throttle.trip(key)
-    people.join(request, secret[:100], body.name, body.password)
+    people.join(request, secret[:100], body.name, password=body.password)
     throttle.clear(key)
     return HttpResponse(status=204)
 

@@ -46,11 +46,11 @@ def keep(request: HttpRequest, job_id: uuid.UUID) -> HttpResponse:
 
 
 @router.put("/{uuid:job_id}/{int:number}/accepted", response={200: SentQuoteRow, **REFUSALS})
-def accept(request: HttpRequest, job_id: uuid.UUID, number: int, body: AcceptBody) -> HttpResponse:
+def accept(request: HttpRequest, job_id: uuid.UUID, number: int, *, body: AcceptBody) -> HttpResponse:
     """The client said yes."""
     job = jobs.job_of(request.user, job_id)
     said = quotes.Acceptance(by=body.by, on=body.on, option=body.option)
-    return fast(quotes.row(quotes.accept(job, request.user, number, said)))
+    return fast(quotes.row(quotes.accept(job, request.user, number, said=said)))
 
 
 @router.put("/{uuid:job_id}/{int:number}/withdrawn", response={200: SentQuoteRow, **REFUSALS})
@@ -60,11 +60,11 @@ def withdraw(request: HttpRequest, job_id: uuid.UUID, number: int) -> HttpRespon
 
 
 @router.post("/{uuid:job_id}/{int:number}/message", response={200: OfferSent, **REFUSALS})
-def send(request: HttpRequest, job_id: uuid.UUID, number: int, body: OfferTo) -> HttpResponse:
+def send(request: HttpRequest, job_id: uuid.UUID, number: int, *, body: OfferTo) -> HttpResponse:
     """Send an offer: a link, and the text to go with it; without an address the text is for copying."""
     job = jobs.job_of(request.user, job_id)
     address = request.build_absolute_uri("/").rstrip("/")
-    text, answered = quotes.message(job, request.user, number, body.to, address)
+    text, answered = quotes.message(job, request.user, number, to=body.to, address=address)
     return fast({"subject": text.subject, "body": text.body, "answered": answered})
 
 
@@ -75,7 +75,7 @@ def changes(request: HttpRequest, job_id: uuid.UUID, number: int) -> HttpRespons
 
 
 @router.get("/{uuid:job_id}/{int:number}/quote.pdf", response=REFUSALS, openapi_extra=as_file(PDF))
-def printed(request: HttpRequest, job_id: uuid.UUID, number: int, paper: Paper = "letter") -> HttpResponse:
+def printed(request: HttpRequest, job_id: uuid.UUID, number: int, *, paper: Paper = "letter") -> HttpResponse:
     """A quote as it was sent, on paper."""
     from trellis_server.documents.quote_pdf import quote_pages  # a second to load: only when paper is asked for
 
@@ -86,11 +86,11 @@ def printed(request: HttpRequest, job_id: uuid.UUID, number: int, paper: Paper =
 
 
 @router.get("/{uuid:job_id}/{int:number}/changes.pdf", response=REFUSALS, openapi_extra=as_file(PDF))
-def changes_printed(request: HttpRequest, job_id: uuid.UUID, number: int, paper: Paper = "letter") -> HttpResponse:
+def changes_printed(request: HttpRequest, job_id: uuid.UUID, number: int, *, paper: Paper = "letter") -> HttpResponse:
     """The change order since a quote, on paper, to be signed."""
     from trellis_server.documents.quote_pdf import change_pages  # as above
 
     job = jobs.job_of(request.user, job_id)
     found = quotes.one(job, number)
-    body = change_pages(found, quotes.changes(job, number), job.name, paper)
+    body = change_pages(found, quotes.changes(job, number), job.name, paper=paper)
     return file_answer(body, "application/pdf", f"{job.name}-changes-{number}.pdf", inline=True)

@@ -55,6 +55,7 @@ def keep(
     request: HttpRequest,
     job_id: uuid.UUID,
     photo: File[UploadedFile],
+    *,
     about: Form[str] = "",
     says: Form[str] = "",
 ) -> HttpResponse:
@@ -62,11 +63,11 @@ def keep(
     job = jobs.job_of(request.user, job_id)
     if (photo.size or 0) > photos.MOST_BYTES:
         raise InvalidInputError("photo", f"A photo is at most {photos.MOST_BYTES // 1_000_000} MB")
-    return fast(photo_row(photos.keep(job, request.user, photo.read(), about, says)))
+    return fast(photo_row(photos.keep(job, request.user, photo.read(), about=about, says=says)))
 
 
 @router.get("/{uuid:job_id}/photos/{uuid:photo_id}", response=REFUSALS, openapi_extra=as_file(JPEG))
-def picture(request: HttpRequest, job_id: uuid.UUID, photo_id: uuid.UUID, small: bool = False) -> FileResponse:
+def picture(request: HttpRequest, job_id: uuid.UUID, photo_id: uuid.UUID, *, small: bool = False) -> FileResponse:
     """The picture itself."""
     return picture_answer(photos.one(jobs.job_of(request.user, job_id), photo_id), small)
 

@@ -94,7 +94,7 @@ def accept(request: HttpRequest, secret: str, body: SharedAcceptBody) -> HttpRes
     said = quotes.Acceptance(
         by=body.by, on=timezone.localdate().isoformat(), option=body.option, signature=body.signature
     )
-    quotes.accept_by_client(link.job, _maker(link), body.number, said)
+    quotes.accept_by_client(link.job, _maker(link), body.number, said=said)
     return HttpResponse(status=204)
 
 
@@ -104,7 +104,7 @@ def answer_change(request: HttpRequest, secret: str, body: SharedChangeBody) -> 
     link = _with_quote(secret)
     if body.state not in ("accepted", "declined"):
         raise InvalidInputError("state", "Choose accepted or declined")
-    contracts.answer_change(link.job, body.number, body.state, (body.by, timezone.localdate().isoformat()))
+    contracts.answer_change(link.job, body.number, body.state, said=(body.by, timezone.localdate().isoformat()))
     return HttpResponse(status=204)
 
 
@@ -143,7 +143,7 @@ def _change(job: Job) -> dict[str, Any] | None:
 
 
 @open_router.get("/{str:secret}/photos/{uuid:photo_id}", response=REFUSALS, auth=None, openapi_extra=as_file(JPEG))
-def shared_photo(request: HttpRequest, secret: str, photo_id: uuid.UUID, small: bool = False) -> FileResponse:
+def shared_photo(request: HttpRequest, secret: str, photo_id: uuid.UUID, *, small: bool = False) -> FileResponse:
     """A photo that the link shows."""
     link = sharing.opened(secret[:100])
     if not link.shows_photos:

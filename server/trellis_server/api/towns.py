@@ -68,18 +68,19 @@ def proposed(
     request: HttpRequest,
     school: str,
     town: Annotated[str, MaxLen(120)] = "",
+    *,
     latitude_rad: float | None = None,
     longitude_rad: float | None = None,
 ) -> HttpResponse:
     """Frost, snow and wind for a town, each with what it rests on; nothing is taken by itself."""
     code = rulebook(school)
     at_rad = (latitude_rad, longitude_rad) if latitude_rad is not None and longitude_rad is not None else None
-    return fast(ProposalsAnswer(proposals=town_values.proposals(request.user, code.key, town, at_rad)))
+    return fast(ProposalsAnswer(proposals=town_values.proposals(request.user, code.key, town, at_rad=at_rad)))
 
 
 @router.put("/crew/towns", response={200: ProposalsAnswer, **REFUSALS})
 def keep(request: HttpRequest, body: TownBody) -> HttpResponse:
     """Keep what the office found for a town, and propose it to the crew's next job there."""
     code = rulebook(body.school)
-    town_values.keep(request.user, code.key, body.town, body.values)
-    return fast(ProposalsAnswer(proposals=town_values.proposals(request.user, code.key, body.town, None)))
+    town_values.keep(request.user, code.key, body.town, values=body.values)
+    return fast(ProposalsAnswer(proposals=town_values.proposals(request.user, code.key, body.town, at_rad=None)))

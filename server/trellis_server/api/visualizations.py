@@ -77,7 +77,7 @@ def on_days(request: HttpRequest, body: CalendarBody) -> HttpResponse:
 @router.post("/schedule/move", response={200: CalendarMoved, **REFUSALS})
 def move_on_days(request: HttpRequest, body: CalendarMoveBody) -> HttpResponse:
     """A task moved, what follows it, and what can't be."""
-    return fast(move(body.document, body.task, body.on, timezone.localdate()))
+    return fast(move(body.document, body.task, body.on, today=timezone.localdate()))
 
 
 @router.get("/site-feature-types", response={200: ThingRows, **REFUSALS})
@@ -89,7 +89,7 @@ def things(request: HttpRequest) -> HttpResponse:
 @router.post("/views/survey", response={200: SurveyAnswer, **REFUSALS})
 def read_survey(request: HttpRequest, body: SurveyBody) -> HttpResponse:
     """What a pasted or brought survey holds, in the site's own axes, and each row that can't be read."""
-    return fast(survey(body.document, body.text, body.brought_as, body.bare, tuple(body.roles)))
+    return fast(survey(body.document, body.text, body.brought_as, bare=body.bare, roles=tuple(body.roles)))
 
 
 @router.post("/views/underlay", response={200: UnderAnswer, **REFUSALS})

@@ -6,7 +6,7 @@ Points = tuple[tuple[float, float], ...]
 
 
 def _thing(
-    kind: ThingKind, name: str, points: Points, reach_m: float = 0.0, height_m: float | None = None
+    kind: ThingKind, name: str, points: Points, *, reach_m: float = 0.0, height_m: float | None = None
 ) -> SiteFeature:
     said = f"{kind} {name}".lower().replace(" ", "-")
     at = tuple(SitePoint(x_m=x, y_m=y) for x, y in points)

@@ -82,7 +82,7 @@ def _steps(steps: Iterable[CalculationStep], styles: dict[str, ParagraphStyle]) 
     return found
 
 
-def working_pages(title: str, printed: str, sheet: Sheet, details: Iterable[Detail], paper: str) -> bytes:
+def working_pages(title: str, printed: str, sheet: Sheet, *, details: Iterable[Detail], paper: str) -> bytes:
     """What loads it and how that comes to the ground; every check at its worst place; then what is not covered."""
     fonts()
     base = {"fontName": REGULAR, "textColor": _INK, "leading": 13, "fontSize": 9.5}

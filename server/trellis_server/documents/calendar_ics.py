@@ -59,7 +59,7 @@ def _events(job_id: str, job: JobDocument, row: TaskRow) -> Iterable[Event]:
         yield event
 
 
-def upkeep_ics(job_id: str, job: JobDocument, due: Iterable[Upkeep], made_at: datetime) -> bytes:
+def upkeep_ics(job_id: str, job: JobDocument, due: Iterable[Upkeep], *, made_at: datetime) -> bytes:
     """Upkeep as entries of whole days, one a date, each with an id that stays."""
     made = Calendar()
     made.add("prodid", "-//Steady Trellis//upkeep//EN")

@@ -56,10 +56,12 @@ def crew_sheet(printed: StructureSheets) -> bytes:
 
 
 def _rows(
-    columns: Sequence[tuple[str, float]], rows: Sequence[Sequence[str]], wide: float, strong: Sequence[str] = ()
+    columns: Sequence[tuple[str, float]], rows: Sequence[Sequence[str]], wide: float, *, strong: Sequence[str] = ()
 ) -> Table:
     """A small table under its names. Widths: shares of `wide` (points)."""
-    table = striped_table(columns, rows, wide, TableLook(head=CELL, cell=CELL, named=dict.fromkeys(strong, STRONG)))
+    table = striped_table(
+        columns, rows, wide, look=TableLook(head=CELL, cell=CELL, named=dict.fromkeys(strong, STRONG))
+    )
     table.hAlign = "LEFT"
     return table
 
@@ -68,14 +70,15 @@ def _beside(
     printed: StructureSheets,
     columns: Sequence[tuple[str, float]],
     rows: Sequence[Sequence[str]],
+    *,
     strong: Sequence[str],
 ) -> Flowable:
     """Rows in two tables beside each other, so that a long list stays on its page."""
     half = (printed.inner - GUTTER) / 2
     if len(rows) < BESIDE:
-        return _rows(columns, rows, printed.inner, strong)
+        return _rows(columns, rows, printed.inner, strong=strong)
     middle = (len(rows) + 1) // 2
-    pair = [_rows(columns, part, half, strong) for part in (rows[:middle], rows[middle:])]
+    pair = [_rows(columns, part, half, strong=strong) for part in (rows[:middle], rows[middle:])]
     both = Table([[pair[0], "", pair[1]]], colWidths=[half, GUTTER, half], style=PLAIN)
     both.hAlign = "LEFT"
     return both
@@ -132,7 +135,7 @@ def _marks(printed: StructureSheets, rows: list[tuple[str, ...]]) -> list[Flowab
     if not rows:
         return []
     columns = (("post", 9), ("mark", 30), ("hole, deep × wide", 31), ("bags", 9), ("post long", 21))
-    return [Paragraph("Marks and holes", UNDER), _beside(printed, columns, rows, ("post", "mark"))]
+    return [Paragraph("Marks and holes", UNDER), _beside(printed, columns, rows, strong=("post", "mark"))]
 
 
 def _pieces(printed: StructureSheets) -> list[Flowable]:
@@ -147,7 +150,7 @@ def _pieces(printed: StructureSheets) -> list[Flowable]:
     rows = [(str(count), *key) for key, count in counts.items()]
     held = [Paragraph(escape(f"HELD, cut nothing yet: {why}"), STRONG) for why in printed.held]
     columns = (("no.", 9), ("what", 22), ("of", 44), ("length", 25))
-    return [Paragraph("Cut list", UNDER), *held, _beside(printed, columns, rows, ("no.", "length"))]
+    return [Paragraph("Cut list", UNDER), *held, _beside(printed, columns, rows, strong=("no.", "length"))]
 
 
 def _measures(printed: StructureSheets) -> list[Flowable]:
@@ -159,7 +162,10 @@ def _measures(printed: StructureSheets) -> list[Flowable]:
     wide = (printed.inner - GUTTER * (across - 1)) / across
     columns = (("what", 70), ("measure", 30))
     boxes = [
-        [Paragraph(escape(item.title), UNDER), _rows(columns, [row[:2] for row in item.rows], wide, ("measure",))]
+        [
+            Paragraph(escape(item.title), UNDER),
+            _rows(columns, [row[:2] for row in item.rows], wide, strong=("measure",)),
+        ]
         for item in lists
     ]
     boxes += [[]] * (-len(boxes) % across)
@@ -176,7 +182,11 @@ def _fixings(printed: StructureSheets) -> list[Flowable]:
         if part.length_m == 0 and part.item in goods():
             counts[part.item] = counts.get(part.item, 0.0) + part.count
     rows = [(f"{count:g}", goods()[item].says) for item, count in sorted(counts.items())]
-    return [Paragraph("Fixings", UNDER), _beside(printed, (("no.", 14), ("what", 86)), rows, ("no.",))] if rows else []
+    return (
+        [Paragraph("Fixings", UNDER), _beside(printed, (("no.", 14), ("what", 86)), rows, strong=("no.",))]
+        if rows
+        else []
+    )
 
 
 def _holds(printed: StructureSheets) -> list[Flowable]:
@@ -184,4 +194,4 @@ def _holds(printed: StructureSheets) -> list[Flowable]:
     holds = list(dict.fromkeys(task.hold for task in printed.sheet.tasks if task.hold))
     rows = [(str(number), hold) for number, hold in enumerate(holds, start=1)]
     columns = (("", 6), ("look before going on", 94))
-    return [Paragraph("Hold points", UNDER), _beside(printed, columns, rows, ())] if rows else []
+    return [Paragraph("Hold points", UNDER), _beside(printed, columns, rows, strong=())] if rows else []

@@ -36,7 +36,7 @@ def day_sheet(about: Whole, today: date) -> bytes:
     return build_pages(story, f"{about.job.name}, {on}", about.options.paper)
 
 
-def lead_sheet(jobs: Sequence[Whole], lead: str, on: str, today: date) -> bytes:
+def lead_sheet(jobs: Sequence[Whole], lead: str, on: str, *, today: date) -> bytes:
     """One day of one lead over all jobs, in the order in which they begin; each job on pages of its own.
 
     Raises:

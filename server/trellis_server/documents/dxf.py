@@ -39,14 +39,14 @@ def dxf(views: tuple[View, ...]) -> str:
             if shape.layer not in drawing.layers:
                 drawing.layers.add(shape.layer)
             for k in range(shape.count):
-                _add(space, shape, k, down)
+                _add(space, shape, k, down=down)
         down += view.bounds[1] * 1000 - 600
     stream = io.StringIO()
     drawing.write(stream)
     return stream.getvalue()
 
 
-def _add(space: Modelspace, shape: Shape, k: int, down: float) -> None:
+def _add(space: Modelspace, shape: Shape, k: int, *, down: float) -> None:
     dx, dy = k * shape.step[0], k * shape.step[1]
     points = [((x + dx) * 1000, (y + dy) * 1000 + down) for x, y in shape.points]
     look = {"layer": shape.layer}

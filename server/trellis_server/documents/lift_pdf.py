@@ -18,7 +18,7 @@ NAMES = ("what", "how many", "long", "each, wet", "people", "up to", "how")
 WIDE = (None, 48, 62, 56, 42, 60, 120)
 
 
-def lift_pages(job: JobDocument, name: str, plan: Plan, paper: str, said: tuple[str, ...] = ()) -> bytes:
+def lift_pages(job: JobDocument, name: str, plan: Plan, *, paper: str, said: tuple[str, ...] = ()) -> bytes:
     """One structure's lift plan."""
     fonts()
     tape = job.reading.tape()

@@ -80,7 +80,7 @@ def _index(about: Whole, bodies: list[tuple[str, PdfReader | None]]) -> bytes:
     for title, body in bodies:
         rows.append((str(page) if body else "", title, "" if body else "can't be planned: see its sheet"))
         page += len(body.pages) if body else 0
-    return _table(about, "what is in it", {"page": 45, "part": None, "": 180}, rows, warnings(about.job))
+    return _table(about, "what is in it", {"page": 45, "part": None, "": 180}, rows=rows, said=warnings(about.job))
 
 
 def _tabs(titles: list[str], counts: list[int], paper: str) -> bytes:
@@ -142,19 +142,20 @@ def _days(about: Whole) -> bytes:
         (f"{spoken(row.start)}", f"{row.name}: {row.what}" if row.name else row.what, row.hold)
         for row in calendar(about.job, timezone.localdate(), about.holds).tasks
     ]
-    return _table(about, "the days", {"begins": 95, "task": None, "look before going on": 150}, rows)
+    return _table(about, "the days", {"begins": 95, "task": None, "look before going on": 150}, rows=rows)
 
 
 def _list(about: Whole) -> bytes:
     """What is bought for the whole job."""
     rows = [(f"{line.count:g} {line.unit}", line.says, f"{line.total:,.2f}") for line in job_list(about.job).bill.lines]
-    return _table(about, "the list", {"how many": 95, "what": None, "price": 80}, rows)
+    return _table(about, "the list", {"how many": 95, "what": None, "price": 80}, rows=rows)
 
 
 def _table(
     about: Whole,
     says: str,
     columns: dict[str, int | None],
+    *,
     rows: list[tuple[str, str, str]],
     said: tuple[str, ...] = (),
 ) -> bytes:

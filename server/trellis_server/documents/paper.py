@@ -27,6 +27,7 @@ def paint(
     canvas: Canvas,
     view: View,
     stretch: ViewStretch,
+    *,
     box: Box,
     labels: Sequence[tuple[float, float, str]] = (),
 ) -> None:
@@ -51,7 +52,7 @@ def paint(
         if shape.kind != "text" and (min(xs) > right or max(xs) + (shape.count - 1) * shape.step[0] < left):
             continue
         for k in range(shape.count):
-            _shape(canvas, shape, k, at, scale)
+            _shape(canvas, shape, k, at=at, scale=scale)
     spots = [(at((station, height)), text) for station, height, text in labels]
     numbers = [
         _Label(text, spot[0] - pdfmetrics.stringWidth(text, FONT, 10) / 2, spot[1] + 4, 10, 1) for spot, text in spots
@@ -60,7 +61,7 @@ def paint(
     canvas.restoreState()
 
 
-def paint_whole(canvas: Canvas, view: View, box: Box, frame: bool = False) -> None:
+def paint_whole(canvas: Canvas, view: View, box: Box, *, frame: bool = False) -> None:
     """Paint a whole view with its words into a box, on one scale both ways, in its middle."""
     left, low, right, top = view.bounds
     scale = min(box[2] / (right - left + 0.6), box[3] / (top - low + 0.6))
@@ -69,7 +70,7 @@ def paint_whole(canvas: Canvas, view: View, box: Box, frame: bool = False) -> No
     for shape in view.shapes:
         if shape.kind != "text" and not (frame and look(shape.layer).covers):
             for k in range(shape.count):
-                _shape(canvas, shape, k, at, scale)
+                _shape(canvas, shape, k, at=at, scale=scale)
     _write(canvas, [_label(shape, at) for shape in view.shapes if shape.kind == "text"], box)
     canvas.restoreState()
 
@@ -82,7 +83,7 @@ def _centred(view: View, box: Box, scale: float) -> At:
     return lambda point: (start + (point[0] - left) * scale, base + (point[1] - low) * scale)
 
 
-def paint_window(canvas: Canvas, view: View, box: Box, scale: float) -> None:
+def paint_window(canvas: Canvas, view: View, box: Box, *, scale: float) -> None:
     """Paint what lies within a view's bounds into the middle of a box, at so many points a metre; what reaches out is cut off."""
     left, low, right, top = view.bounds
     at = _centred(view, box, scale)
@@ -104,7 +105,7 @@ def paint_window(canvas: Canvas, view: View, box: Box, scale: float) -> None:
         steps = shape.count - 1
         if shape.kind != "text" and seen(shape.points, steps * shape.step[0], steps * shape.step[1]):
             for k in range(shape.count):
-                _shape(canvas, shape, k, at, scale)
+                _shape(canvas, shape, k, at=at, scale=scale)
     canvas.restoreState()
     words = [shape for shape in view.shapes if shape.kind == "text" and seen(shape.points)]
     canvas.saveState()
@@ -163,7 +164,7 @@ def _write(canvas: Canvas, labels: Sequence[_Label], box: Box) -> None:
                 break
 
 
-def _shape(canvas: Canvas, shape: Shape, k: int, at: At, scale: float) -> None:
+def _shape(canvas: Canvas, shape: Shape, k: int, *, at: At, scale: float) -> None:
     points = [at((px + k * shape.step[0], py + k * shape.step[1])) for px, py in shape.points]
     row = look(shape.layer)
     canvas.setStrokeColor(HexColor(row.ink))

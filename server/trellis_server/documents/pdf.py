@@ -62,10 +62,10 @@ def head_lines(facts: SheetFacts, sheet: Sheet, width: float) -> list[str]:
         reads,
         ticket + (f".   Offset stakes {facts.offset} square off the string" if facts.offset else ""),
     ]
-    return [line for text in (*facts.warnings, *lines) for line in wrap(text, REGULAR, 10, width - 2 * MARGIN)]
+    return [line for text in (*facts.warnings, *lines) for line in wrap(text, REGULAR, 10, width=width - 2 * MARGIN)]
 
 
-def head(canvas: Canvas, size: tuple[float, float], facts: SheetFacts, title: str, lines: list[str]) -> None:
+def head(canvas: Canvas, size: tuple[float, float], facts: SheetFacts, *, title: str, lines: list[str]) -> None:
     """The head of a page: whose it is, what is on it, and how it is read."""
     width, height = size
     y = height - MARGIN
@@ -90,7 +90,7 @@ def head_points(lines: list[str]) -> float:
     return 44.0 + 13 * len(lines)
 
 
-def north(canvas: Canvas, x: float, y: float, north_rad: float) -> None:
+def north(canvas: Canvas, x: float, y: float, *, north_rad: float) -> None:
     """An arrow to north, turned to the left of up the paper."""
     canvas.saveState()
     canvas.translate(x, y)
@@ -121,7 +121,7 @@ def foot(canvas: Canvas, size: tuple[float, float]) -> None:
     canvas.drawRightString(size[0] - MARGIN, MARGIN - 18, f"page {canvas.getPageNumber()}")
 
 
-def wrap(text: str, font: str, points: float, width: float) -> list[str]:
+def wrap(text: str, font: str, points: float, *, width: float) -> list[str]:
     """A text broken into lines no wider than `width` points."""
     lines: list[str] = []
     line = ""

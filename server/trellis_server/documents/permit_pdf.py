@@ -69,12 +69,12 @@ class Scaled(Flowable):
     def draw(self) -> None:
         """Onto the page."""
         left, low, right, top = self.view.bounds
-        lines = [line for text in self.told for line in wrap(text, REGULAR, 8.5, self.wide - 8)]
+        lines = [line for text in self.told for line in wrap(text, REGULAR, 8.5, width=self.wide - 8)]
         under = 26.0 + self.LINE * len(lines)
         room = (self.wide - 8, self.tall - under - 4)
         fits = min(room[0] / (right - left), room[1] / (top - low)) / POINTS_A_METRE
         scale, says = drawing_scale(fits, self.metric)
-        paint_window(self.canv, self.view, (4, under + 2, *room), scale * POINTS_A_METRE)
+        paint_window(self.canv, self.view, (4, under + 2, *room), scale=scale * POINTS_A_METRE)
         self.canv.setFont(BOLD, 10)
         self.canv.drawString(4, under - 15, self.view.title)
         self.canv.setFont(REGULAR, 8.5)
@@ -121,7 +121,7 @@ class _Set:
 class _Sheets(BaseDocTemplate):
     """Sheets with a border and a title block; `of`: how many there are, 0 while that is not known."""
 
-    def __init__(self, stream: io.BytesIO, made: _Set, first: str, of: int) -> None:
+    def __init__(self, stream: io.BytesIO, made: _Set, first: str, *, of: int) -> None:
         self.made, self.section, self.begun, self.of = made, first, False, of
         job = made.about.state.document
         title = f"{job.name}: {made.about.row.name}, permit set"
@@ -147,7 +147,7 @@ class _Sheets(BaseDocTemplate):
         canvas.line(left, MARGIN, left, tall - MARGIN)
         y = tall - MARGIN
         for label, text, size in _block_rows(made, self.section, f"P-{number}" + (f" of {self.of}" if self.of else "")):
-            lines = wrap(text, BOLD if size > 9 else REGULAR, size, BLOCK - 14)
+            lines = wrap(text, BOLD if size > 9 else REGULAR, size, width=BLOCK - 14)
             y -= 13
             canvas.setFont(REGULAR, 7)
             canvas.drawString(left + 7, y, label)
@@ -191,13 +191,13 @@ def permit_set(about: Subject) -> bytes:
     fonts()
     made = _Set(about=about, size=SIZES[about.options.paper])
     first = "Site plan and design data"
-    return _built(made, first, _built(made, first, 0)[1])[0]  # the first time to count
+    return _built(made, first, of=_built(made, first, of=0)[1])[0]  # the first time to count
 
 
-def _built(made: _Set, first: str, of: int) -> tuple[bytes, int]:
+def _built(made: _Set, first: str, *, of: int) -> tuple[bytes, int]:
     """The file, and how many sheets it has."""
     stream = io.BytesIO()
-    doc = _Sheets(stream, made, first, of)
+    doc = _Sheets(stream, made, first, of=of)
     doc.build(_story(made))
     return stream.getvalue(), doc.page
 
@@ -225,10 +225,14 @@ def _sheet(title: str, columns: str) -> list[Flowable]:
     return [Titled(title), NextPageTemplate(columns), PageBreak()]
 
 
-def _rows(wide: float, columns: Sequence[tuple[str, float]], rows: Sequence[Sequence[str]], strong: int = -1) -> Table:
+def _rows(
+    wide: float, columns: Sequence[tuple[str, float]], rows: Sequence[Sequence[str]], *, strong: int = -1
+) -> Table:
     """A table under its names. Widths: shares; `strong`: the column that is set bold."""
     named = {columns[strong][0]: STRONG} if strong >= 0 else {}
-    table = striped_table(columns, rows, wide, TableLook(head=STRONG, cell=CELL, named=named, pads=(3, 3, 1.5, 2.5)))
+    table = striped_table(
+        columns, rows, wide, look=TableLook(head=STRONG, cell=CELL, named=named, pads=(3, 3, 1.5, 2.5))
+    )
     table.hAlign = "LEFT"
     return table
 
@@ -243,12 +247,12 @@ def _data_sheet(made: _Set) -> list[Flowable]:
     left += [plan, *([Paragraph(escape(loose), CELL)] if loose else [])]
     right: list[Flowable] = [
         Paragraph("Design data", UNDER),
-        _rows(made.data_wide, (("What", 1), ("Value", 1.6)), _site_rows(made), 0),
+        _rows(made.data_wide, (("What", 1), ("Value", 1.6)), _site_rows(made), strong=0),
     ]
     loads = _loads(made)
     if loads:
         columns = (("Load", 1.5), ("Value", 0.7), ("Source", 1.4))
-        right += [Paragraph("Loads", UNDER), _rows(made.data_wide, columns, [_load(step) for step in loads], 0)]
+        right += [Paragraph("Loads", UNDER), _rows(made.data_wide, columns, [_load(step) for step in loads], strong=0)]
     index = "Site plan and design data; plan; elevations and sections; details; schedules and checks; notes and inspections."
     right += [Paragraph("In this set", UNDER), Paragraph(index, CELL)]
     return [*left, FrameBreak, *right]
@@ -268,7 +272,7 @@ class _Arrow(Flowable):
 
     def draw(self) -> None:
         """Onto the page."""
-        north(self.canv, self.wide - 24, -26, self.north_rad)
+        north(self.canv, self.wide - 24, -26, north_rad=self.north_rad)
 
 
 def _site_rows(made: _Set) -> list[tuple[str, str]]:
@@ -370,18 +374,18 @@ def _schedules(made: _Set) -> list[Flowable]:
     if sheet.members:
         rows = [(row.name, row.says, state_label(row.verdict)) for row in sheet.members]
         columns = (("Member", 2), ("Size and place", 5), ("Result", 1.3))
-        found += [Paragraph("Members", UNDER), _rows(made.half, columns, rows, 0)]
+        found += [Paragraph("Members", UNDER), _rows(made.half, columns, rows, strong=0)]
     if sheet.posts:
         holes = [
             (str(post.number), post.reading, post.hole, post.hole_width, post.gravel, post.post_length, post.governs)
             for post in sheet.posts
         ]
-        found += [Paragraph("Posts and footings", UNDER), _rows(made.half, HOLES, holes, 0)]
+        found += [Paragraph("Posts and footings", UNDER), _rows(made.half, HOLES, holes, strong=0)]
     worst = sorted(sheet.checks, key=lambda row: -row.use)[:MOST_CHECKS]
     about_checks = (("Check", 3.2), ("Demand and limit", 2.6), ("Use", 0.7), ("Result", 1.2))
     found += [
         Paragraph(f"Checks, the {len(worst)} hardest worked of {len(sheet.checks)}", UNDER),
-        _rows(made.half, about_checks, [_check(row) for row in worst], 0),
+        _rows(made.half, about_checks, [_check(row) for row in worst], strong=0),
     ]
     return found
 
@@ -402,7 +406,7 @@ def _joints(made: _Set) -> list[Flowable]:
     columns = (("Joint", 2.2), ("How", 1.4), ("Count", 0.7), ("Fixings", 3.2), ("Governing check", 3.4))
     story: list[Flowable] = [
         Paragraph(f"Joints, {len(rows)} of {len(joints)} kinds", UNDER),
-        _rows(made.half, columns, rows, 0),
+        _rows(made.half, columns, rows, strong=0),
     ]
     needs = [
         (gap_named(gap, plan.school), f"at least {gap.needs.value:,.0f} {gap.needs.unit}" if gap.needs.value >= 10 else
@@ -413,7 +417,7 @@ def _joints(made: _Set) -> list[Flowable]:
     if needs:
         story += [
             Paragraph("Specified connectors: the product is chosen by its maker's rating", UNDER),
-            _rows(made.half, (("Connector", 2.4), ("Must hold", 1.2), ("Why", 4)), needs, 0),
+            _rows(made.half, (("Connector", 2.4), ("Must hold", 1.2), ("Why", 4)), needs, strong=0),
         ]
     gaps = [
         (gap.name, gap.reason, gap.would_have_to_change)
@@ -424,7 +428,7 @@ def _joints(made: _Set) -> list[Flowable]:
     if open_gaps:
         story += [
             Paragraph("Not checked", UNDER),
-            _rows(made.half, (("Not checked", 2.4), ("Why", 3), ("What is needed", 3)), open_gaps, 0),
+            _rows(made.half, (("Not checked", 2.4), ("Why", 3), ("What is needed", 3)), open_gaps, strong=0),
         ]
     return story
 

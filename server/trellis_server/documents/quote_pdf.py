@@ -44,7 +44,7 @@ class Picture(Flowable):
 
     def draw(self) -> None:
         """Onto the page."""
-        paint_whole(self.canv, self.view, (0, 0, self.wide, self.tall), self.frame)
+        paint_whole(self.canv, self.view, (0, 0, self.wide, self.tall), frame=self.frame)
 
 
 class Signature(Flowable):
@@ -211,7 +211,7 @@ def _together(parts: list[Flowable]) -> Flowable:
     return kept
 
 
-def change_pages(found: SentQuote, order: ChangeOrder, job_name: str, paper: str) -> bytes:
+def change_pages(found: SentQuote, order: ChangeOrder, job_name: str, *, paper: str) -> bytes:
     """What changes against a quote, in words, pieces, hours and money."""
     fonts()
     currency = str(found.body["currency"])

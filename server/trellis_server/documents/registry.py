@@ -147,7 +147,7 @@ def _marks(about: Subject) -> str:
 
 
 def _pieces(about: Subject) -> str:
-    return pieces_csv(pieces(about.plan), about.state.document.reading.tape(), about.key, about.held)
+    return pieces_csv(pieces(about.plan), about.state.document.reading.tape(), about.key, held=about.held)
 
 
 def _dxf(about: Subject) -> str:
@@ -159,7 +159,7 @@ def _dxf(about: Subject) -> str:
 def _lifts(about: Subject) -> bytes:
     from trellis_server.documents.lift_pdf import lift_pages  # as above
 
-    return lift_pages(about.state.document, about.row.name, about.plan, about.options.paper, about.warnings)
+    return lift_pages(about.state.document, about.row.name, about.plan, paper=about.options.paper, said=about.warnings)
 
 
 def _shade(about: Subject) -> bytes:
@@ -303,7 +303,7 @@ def _upkeep(about: Whole) -> bytes:
     from trellis_server.services.upkeep import reminders
 
     due = reminders(about.saved_job, about.job, timezone.localdate())
-    return upkeep_ics(about.job_id, about.job, due, timezone.now())
+    return upkeep_ics(about.job_id, about.job, due, made_at=timezone.now())
 
 
 def _list(job: JobDocument, make: Callable[[JobList, Tape], str] | Callable[[JobList, Tape], bytes]) -> str | bytes:

@@ -43,7 +43,7 @@ class TableLook:
 
 
 def striped_table(
-    columns: Sequence[tuple[str, float]], rows: Sequence[Sequence[str]], wide: float, look: TableLook
+    columns: Sequence[tuple[str, float]], rows: Sequence[Sequence[str]], wide: float, *, look: TableLook
 ) -> Table:
     """Rows under their names, every second one pale, the names again on every page. Columns: names, and shares of `wide`."""
     whole = sum(share for _, share in columns)

@@ -49,7 +49,7 @@ def _pages(canvas: Canvas, one: FullSize, size: tuple[float, float]) -> None:
     for row in range(rows):
         for column in range(columns):
             name = f"{'ABCDEFGHIJKLMNOPQRSTUVWXYZ'[row % 26]}{column + 1}"
-            _page(canvas, view, (column * across, row * up), (across, up), (width, height))
+            _page(canvas, view, (column * across, row * up), room=(across, up), size=(width, height))
             canvas.setFont(BOLD, 12)
             canvas.drawString(EDGE, height - EDGE - 8, f"{name}   {title}"[:70])
             canvas.setFont(REGULAR, 9)
@@ -64,7 +64,7 @@ def _pages(canvas: Canvas, one: FullSize, size: tuple[float, float]) -> None:
 
 
 def _page(
-    canvas: Canvas, view: View, start: tuple[float, float], room: tuple[float, float], size: tuple[float, float]
+    canvas: Canvas, view: View, start: tuple[float, float], *, room: tuple[float, float], size: tuple[float, float]
 ) -> None:
     left, low, right, top = view.bounds
     canvas.saveState()

@@ -97,7 +97,7 @@ class Pages(BaseDocTemplate):
         size = PAPERS[self.printed.paper]
         title = f"{self.section}, more" if self.begun else self.section
         self.begun = True
-        head(canvas, size, self.printed.facts, title, self.lines)
+        head(canvas, size, self.printed.facts, title=title, lines=self.lines)
         foot(canvas, size)
 
 
@@ -109,6 +109,7 @@ class Stretch(Flowable):
         view: View,
         stretch_m: tuple[float, float],
         mirrored: bool,
+        *,
         numbers: Sequence[Any],
         tall: float = 172.0,
     ) -> None:
@@ -127,8 +128,8 @@ class Stretch(Flowable):
             self.canv,
             self.view,
             ViewStretch(*self.stretch_m, self.mirrored),
-            (0, 0, self.wide, self.tall - 2),
-            self.numbers,
+            box=(0, 0, self.wide, self.tall - 2),
+            labels=self.numbers,
         )
 
 
@@ -146,7 +147,7 @@ class _North(Flowable):
 
     def draw(self) -> None:
         """Onto the page."""
-        north(self.canv, self.wide - 16, -34, self.north_rad)
+        north(self.canv, self.wide - 16, -34, north_rad=self.north_rad)
 
 
 def site_sheets(printed: StructureSheets) -> bytes:
@@ -180,13 +181,14 @@ def _table(
     printed: StructureSheets,
     columns: Sequence[tuple[str, float]],
     rows: Sequence[Sequence[str]],
+    *,
     strong: Sequence[str] = (),
     ticked: str = "",
 ) -> Table:
     """Rows under their names; the last column with a line to write on where it is to be ticked. Widths: shares of the page."""
     named = {"mark": MARK, **dict.fromkeys(strong, STRONG)}
     look = TableLook(head=NAME, cell=CELL, named=named, pads=(2, 3, 2, 3.5))
-    table = striped_table(columns, rows, printed.inner, look)
+    table = striped_table(columns, rows, printed.inner, look=look)
     if ticked:
         last = len(columns) - 1
         table.setStyle(TableStyle([("LINEBELOW", (last, 1), (last, -1), 0.8, RULE)]))
@@ -236,7 +238,9 @@ def whole_elevation(printed: StructureSheets, tall: float) -> Stretch:
     numbers = [(row.station_m, post.ground_m + post.cut_height_m, str(row.number)) for row, post in stood]
     stations = [row.station_m for row in printed.marks]
     elevation = next(view for view in printed.sheet.views if view.name == "elevation")
-    return Stretch(elevation, (min(stations) - 0.8, max(stations) + 0.8), printed.facts.mirrored, numbers, tall)
+    return Stretch(
+        elevation, (min(stations) - 0.8, max(stations) + 0.8), printed.facts.mirrored, numbers=numbers, tall=tall
+    )
 
 
 def _plan_first(printed: StructureSheets) -> list[Flowable]:
@@ -311,8 +315,8 @@ def _run(printed: StructureSheets, rows: list[MarkRow]) -> list[Flowable]:
     ]
     cells = [_post_cells(row, posts.get(row.id), other.get(row.id, "")) for row in rows]
     found: list[Flowable] = [
-        Stretch(elevation, (min(stations) - 0.8, max(stations) + 0.8), facts.mirrored, numbers),
-        _table(printed, columns, cells, ("hole deep", "dig"), "measured"),
+        Stretch(elevation, (min(stations) - 0.8, max(stations) + 0.8), facts.mirrored, numbers=numbers),
+        _table(printed, columns, cells, strong=("hole deep", "dig"), ticked="measured"),
     ]
     told = [f"Post {row.number}: {beside[row.id]}" for row in rows if row.id in beside]
     if facts.offset:
@@ -397,7 +401,10 @@ def _grid(printed: StructureSheets) -> list[Flowable]:
         found += _section("Members")
         found += [
             _table(
-                printed, (("what", 20), ("sizes and places", 56), ("calculated", 12), ("table", 12)), rows, ("what",)
+                printed,
+                (("what", 20), ("sizes and places", 56), ("calculated", 12), ("table", 12)),
+                rows,
+                strong=("what",),
             )
         ]
     if sheet.posts:
@@ -414,7 +421,9 @@ def _grid(printed: StructureSheets) -> list[Flowable]:
             ("measured", 10),
         )
         found += _section("Holes and posts")
-        found += [_table(printed, columns, [_hole(post) for post in sheet.posts], ("hole deep",), "measured")]
+        found += [
+            _table(printed, columns, [_hole(post) for post in sheet.posts], strong=("hole deep",), ticked="measured")
+        ]
     return found
 
 
@@ -446,7 +455,7 @@ def _up(printed: StructureSheets, here: Callable[[str], bool]) -> list[Flowable]
         columns = [("where", 10.0)] if placed else []
         columns += [("pieces", 34.0), *([("marked", 46.0)] if lies else []), ("up", 8.0)]
         rows = [[*([tick.where] if placed else []), tick.pieces, *([tick.lie] if lies else []), ""] for tick in ticks]
-        found += [Paragraph(escape(group.says), UNDER), _table(printed, columns, rows, ("where",), "up")]
+        found += [Paragraph(escape(group.says), UNDER), _table(printed, columns, rows, strong=("where",), ticked="up")]
     return found
 
 
@@ -456,7 +465,10 @@ def _large(printed: StructureSheets) -> list[Flowable]:
     columns = (("in this order", 60), ("measure", 25), ("done", 12))
     for item in printed.sheet.measures:
         rows = [(*row, "") for row in item.rows]
-        found += [Paragraph(escape(item.title), UNDER), _table(printed, columns, rows, ("measure",), "done")]
+        found += [
+            Paragraph(escape(item.title), UNDER),
+            _table(printed, columns, rows, strong=("measure",), ticked="done"),
+        ]
     return [*_section("Dimensions in cutting order"), *found] if found else []
 
 
@@ -476,7 +488,11 @@ def _pieces(printed: StructureSheets) -> list[Flowable]:
     if not rows:
         return []
     held = [Paragraph(escape(f"HELD, cut nothing yet: {why}"), UNDER) for why in printed.held]
-    return [*_section("Pieces to cut"), *held, _table(printed, columns, rows, ("how many", "length"), "done")]
+    return [
+        *_section("Pieces to cut"),
+        *held,
+        _table(printed, columns, rows, strong=("how many", "length"), ticked="done"),
+    ]
 
 
 def _bevel(row: PieceRow) -> str:

@@ -33,7 +33,7 @@ def draw_site(canvas: Canvas, size: tuple[float, float], job: JobDocument) -> No
     tape, view = job.reading.tape(), site_sheet(job)
     loose = unplaced(job)
     amiss = [*([loose] if loose else []), *warnings(job), *(item.amiss for item in site_plan(job).beside if item.amiss)]
-    lines = [line for text in amiss for line in wrap(text, REGULAR, 10, width - 2 * MARGIN - 12)]
+    lines = [line for text in amiss for line in wrap(text, REGULAR, 10, width=width - 2 * MARGIN - 12)]
     room = (width - 2 * MARGIN, height - 2 * MARGIN - HEAD - 46 - 13 * min(len(lines), 14))
     left, low, right, top = view.bounds
     wide, tall = right - left + 0.6, top - low + 0.6
@@ -55,8 +55,8 @@ def draw_site(canvas: Canvas, size: tuple[float, float], job: JobDocument) -> No
     y = height - MARGIN - HEAD - drawn[1]
     paint_whole(canvas, view, (x, y, *drawn))
     if job.site.north_rad:
-        north(canvas, width - MARGIN - 16, height - MARGIN - 62, job.site.north_rad)
-    _bar(canvas, y - 18, scale, not tape.metric)
+        north(canvas, width - MARGIN - 16, height - MARGIN - 62, north_rad=job.site.north_rad)
+    _bar(canvas, y - 18, scale, imperial=not tape.metric)
     y -= 44
     canvas.setFont(REGULAR, 10)
     for line in lines[:14]:
@@ -66,7 +66,7 @@ def draw_site(canvas: Canvas, size: tuple[float, float], job: JobDocument) -> No
     canvas.showPage()
 
 
-def _bar(canvas: Canvas, y: float, scale: float, imperial: bool) -> None:
+def _bar(canvas: Canvas, y: float, scale: float, *, imperial: bool) -> None:
     """A bar of five parts, so that a print that shrank is seen."""
     one = 0.3048 if imperial else 1.0
     part = next(n for n in (1, 2, 5, 10, 20, 50, 100, 1000) if n * one * scale * POINTS_A_METRE >= 24)

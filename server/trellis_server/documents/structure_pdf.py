@@ -75,4 +75,4 @@ def working_of(about: Subject) -> bytes:
         f"Revision {revision.number}, saved {revision.made_at:%Y-%m-%d %H:%M} UTC. {rulebook(job.school).edition}."
     )
     title = f"{job.name}: {about.row.name}, the calculation"
-    return working_pages(title, printed, about.sheet, about.plan.details, about.options.paper)
+    return working_pages(title, printed, about.sheet, details=about.plan.details, paper=about.options.paper)

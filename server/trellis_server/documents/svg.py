@@ -34,7 +34,7 @@ def svg(view: View) -> str:
     ]
     for shape in view.shapes:
         for k in range(shape.count):
-            lines.append(_shape(shape, k * shape.step[0], k * shape.step[1], k))
+            lines.append(_shape(shape, k * shape.step[0], k * shape.step[1], k=k))
     return "\n".join([*lines, "</svg>", ""])
 
 
@@ -47,7 +47,7 @@ def _text(text: str) -> str:
     return escape(_kept(text))
 
 
-def _shape(shape: Shape, dx: float, dy: float, k: int) -> str:
+def _shape(shape: Shape, dx: float, dy: float, *, k: int) -> str:
     points = [((x + dx) * 1000, -(y + dy) * 1000) for x, y in shape.points]
     about = f"data-id={quoteattr(_kept(shape.id))} class={quoteattr(shape.layer)}"
     row = look(shape.layer)

@@ -101,7 +101,7 @@ def _ripped(row: PieceRow, tape: Tape) -> str:
     return tape.length(row.width_m) if row.width_m else ""
 
 
-def pieces_csv(rows: Sequence[PieceRow], tape: Tape, state: str, held: Sequence[str] = ()) -> str:
+def pieces_csv(rows: Sequence[PieceRow], tape: Tape, state: str, *, held: Sequence[str] = ()) -> str:
     """One row for each kind of piece, with every place it goes to; `held`: why nothing is cut yet."""
     table: list[list[object]] = [
         [

@@ -76,7 +76,7 @@ def forecast(crew: Crew, job: JobDocument, today: date) -> tuple[Day, ...]:
     return tuple(sorted((*typed, *(day for day in found if day.on not in taken)), key=lambda day: day.on))
 
 
-def ask_merchant(crew: Crew, metric: bool, today: date, keep: bool) -> list[SupplierOffer]:
+def ask_merchant(crew: Crew, metric: bool, today: date, *, keep: bool) -> list[SupplierOffer]:
     """Offers on everything that the yard sells; `keep`: into the crew's price book, in place of the same yard's earlier ones.
 
     Raises:
@@ -140,7 +140,7 @@ def level(crew: Crew, job: JobDocument) -> Levelled:
         raise InvalidInputError("site/things", "Draw the spots to read first: Spot height, under What lies here")
     instrument: Level = service("level", fault_of(crew, "level"))
     found = instrument.read(spots)
-    told = level_round(found.benchmark_m, found.rods_m, found.benchmark_again_m, job.reading.tape())
+    told = level_round(found.benchmark_m, found.rods_m, found.benchmark_again_m, tape=job.reading.tape())
     heights = tuple((spot.thing, high_m) for spot, high_m in zip(spots, told.heights_m, strict=True))
     return Levelled(heights=heights, closes_m=told.closes_m, amiss=told.amiss)
 

@@ -107,7 +107,7 @@ def carry_out(pipe: socket.socket) -> None:
 
         planned = at = 0
         try:
-            with a_place(Path(order.places), "search", AT_ONCE, waits, WAITS_S), search_cache_scope():
+            with a_place(Path(order.places), "search", AT_ONCE, waits=waits, again_s=WAITS_S), search_cache_scope():
                 for found in SEARCHES[order.what](order.job, order.structure, **order.more):
                     planned, at = found.planned, found.at + len(found.rows)
                     tell(to_json(found, inf_nan_mode="null"))

@@ -161,7 +161,7 @@ def carry_out(order: uuid.UUID, makers: Callable[[], Mapping[str, Maker]]) -> No
         report_progress(order, JobProgress(stage="making", done=done, of=of, says=says))
 
     try:
-        with a_place(folder(), "place", AT_ONCE, wanted, WAITS_S):
+        with a_place(folder(), "place", AT_ONCE, waits=wanted, again_s=WAITS_S):
             part(0, 0, "beginning")
             with override(east_of(body.get("east", ""))):
                 made = makers()[body["what"]](body["asked"], part)

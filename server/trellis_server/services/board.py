@@ -60,7 +60,7 @@ def shown(person: Person, first: str, count: int) -> tuple[Board, int]:
             kept = _kept(job)
         if kept is not None:
             rows.append(replace(BODY.validate_python(kept.body), name=job.name, status=str(job.status)))
-    return board(rows, start, count, days_off.of(crew_of(person))), left
+    return board(rows, start, count, away=days_off.of(crew_of(person))), left
 
 
 def book(person: Person, job_id: uuid.UUID, *, task: str, on: str, lead: str | None) -> None:
@@ -88,10 +88,10 @@ def book(person: Person, job_id: uuid.UUID, *, task: str, on: str, lead: str | N
 def _moved(document: JobDocument, task: str, on: str) -> CalendarTerms:
     today, terms = timezone.localdate(), document.calendar
     if terms.starts_on and task:
-        bars = job_on_board("", "", "", document, calendar(document, today)).bars
+        bars = job_on_board("", "", "", document=document, calendar=calendar(document, today)).bars
         first = next((bar.task for bar in bars if bar.sort != "visit"), task)
         if first != task:
-            return move(document, task, on, today).terms
+            return move(document, task, on, today=today).terms
     return replace(terms, starts_on=on, pulled=())
 
 
@@ -146,7 +146,9 @@ def _laid(job: Job, today: date) -> BoardJob:
     )
     try:
         document = documents.load(job.current.document)
-        return job_on_board(key, job.name, str(job.status), document, calendar(document, today, holds(job, document)))
+        return job_on_board(
+            key, job.name, str(job.status), document=document, calendar=calendar(document, today, holds(job, document))
+        )
     except InvalidInputError as error:
         return replace(empty, problem=error.message)
     except OutOfScopeError as error:

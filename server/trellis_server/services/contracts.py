@@ -100,7 +100,7 @@ def next_change(job: Job) -> ChangeOrder:
     was, structures = _baseline(job, found)
     now = jobs.state(job).document
     contract = documents.load(found.revision.document)
-    return change_order(was, now, timezone.localdate(), structures, contract)
+    return change_order(was, now, timezone.localdate(), structures=structures, contract=contract)
 
 
 def send_change(job: Job, person: jobs.Person, reason: str) -> ChangeRecord:
@@ -160,7 +160,7 @@ def one_change(job: Job, number: int) -> ChangeRecord:
 ANSWERS = (ChangeState.ACCEPTED, ChangeState.DECLINED, ChangeState.WITHDRAWN)
 
 
-def answer_change(job: Job, number: int, state: str, said: tuple[str, str]) -> ChangeRecord:
+def answer_change(job: Job, number: int, state: str, *, said: tuple[str, str]) -> ChangeRecord:
     """What the client (or the crew, that withdraws it) says to a change order; it is said once.
 
     Args:
@@ -184,7 +184,7 @@ def answer_change(job: Job, number: int, state: str, said: tuple[str, str]) -> C
     return found
 
 
-def send_invoice(job: Job, person: jobs.Person, step: int, on: date) -> Invoice:
+def send_invoice(job: Job, person: jobs.Person, step: int, *, on: date) -> Invoice:
     """Create an invoice: payments reached and changes accepted, less what was invoiced before.
 
     Args:

@@ -79,7 +79,7 @@ def one(job: Job, entry: uuid.UUID) -> CostRecord:
     return found
 
 
-def keep_receipt(job: Job, person: Person, entry: uuid.UUID, body: bytes) -> CostRecord:
+def keep_receipt(job: Job, person: Person, entry: uuid.UUID, *, body: bytes) -> CostRecord:
     """Keep the photo of an entry's receipt, in place of one that it had.
 
     Raises:

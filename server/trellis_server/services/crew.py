@@ -46,7 +46,7 @@ def keep_prices(crew: Crew, prices: tuple[BookPrice, ...]) -> None:
     crew.save(update_fields=["prices"])
 
 
-def bring_prices(crew: Crew, text: str, brought_as: Literal["csv", "xlsx"], bare: Bare) -> BookRead:
+def bring_prices(crew: Crew, text: str, brought_as: Literal["csv", "xlsx"], *, bare: Bare) -> BookRead:
     """Rows of a file into the book, beside what is in it; a row of the same item, length and supplier takes the old one's place.
 
     Raises:

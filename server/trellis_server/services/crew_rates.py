@@ -37,13 +37,15 @@ def learned(crew: Crew, now: Document) -> list[CrewRate]:
     for job, document in _documents(crew):
         plans = _plans(document)
         readings = list(job.readings.exclude(what="set").order_by(*IN_ORDER))
-        _pieces(job, document, plans, readings, ticked)
+        _pieces(job, document, plans, readings=readings, ticked=ticked)
         logs += _latches(document, plans, readings)
         if document.site.soil == now.site.soil and document.yard.bag == now.yard.bag:
             used += [(plans[row.structure], row.count) for row in document.bags_used if row.structure in plans]
     shipped = {"post": now.quote.post_min, "rail": now.quote.rail_min, "board": now.quote.board_min}
-    found = [minutes_each(by, rows.values(), now.quote.crew_count, shipped[by]) for by, rows in ticked.items()]
-    found.append(overdig(used, now.yard.bag, now.site.soil, 1 + now.yard.concrete_allowance_ratio))
+    found = [
+        minutes_each(by, rows.values(), now.quote.crew_count, shipped_min=shipped[by]) for by, rows in ticked.items()
+    ]
+    found.append(overdig(used, now.yard.bag, now.site.soil, shipped_ratio=1 + now.yard.concrete_allowance_ratio))
     found.append(sag_ratio(logs, now.yard.sag_ratio))
     return [one for one in found if one is not None]
 
@@ -76,7 +78,7 @@ def _plans(document: Document) -> dict[str, Plan]:
 
 
 def _pieces(
-    job: Job, document: Document, plans: dict[str, Plan], readings: list[SiteReading], ticked: dict[str, Ticked]
+    job: Job, document: Document, plans: dict[str, Plan], *, readings: list[SiteReading], ticked: dict[str, Ticked]
 ) -> None:
     """Ticks of rails, boards and whatever takes their minutes; what was unticked again does not count."""
     tape = document.reading.tape()

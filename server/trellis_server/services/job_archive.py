@@ -45,7 +45,7 @@ def bring_in(person: Person, document: Document, records: JobRecords) -> JobRevi
         InvalidInputError: A quote stands on a document that does not read.
     """
     names = set(of_crews(person).filter(thrown_away_at=None).values_list("name", flat=True))
-    name = numbered(document.name, names, NAME_LETTERS, " ({})")
+    name = numbered(document.name, names, NAME_LETTERS, as_number=" ({})")
     quoted = [(number, replace(old, name=name)) for number, old in documents_of(records).items()]
     revisions: dict[int, Revision] = {}
     with transaction.atomic():
@@ -60,7 +60,7 @@ def bring_in(person: Person, document: Document, records: JobRecords) -> JobRevi
                 now = saved
             revisions[number] = now.revision
         assert now is not None
-        restore_records(now.job, records, revisions, person)
+        restore_records(now.job, records, revisions, person=person)
     return now
 
 

@@ -286,7 +286,7 @@ def documents_of(records: JobRecords) -> dict[int, Document]:
     return {number: documents.load(kept[number]) for number in sorted(kept)}
 
 
-def restore_records(job: Job, records: JobRecords, revisions: dict[int, Revision], person: Person) -> None:
+def restore_records(job: Job, records: JobRecords, revisions: dict[int, Revision], *, person: Person) -> None:
     """Keep a file's readings, inspections and quotes with the job made from it.
 
     Photos are not in the file, so that neither are the links to them.
@@ -320,10 +320,10 @@ def restore_records(job: Job, records: JobRecords, revisions: dict[int, Revision
             )
             # The day that it was sent is kept, whatever day it is read in.
             SentQuote.objects.filter(pk=quote.pk).update(made_at=row.made_at)
-        _restore_money(job, records, revisions, person)
+        _restore_money(job, records, revisions, person=person)
 
 
-def _restore_money(job: Job, records: JobRecords, revisions: dict[int, Revision], person: Person) -> None:
+def _restore_money(job: Job, records: JobRecords, revisions: dict[int, Revision], *, person: Person) -> None:
     """Change orders and invoices of the quotes just made, costs and signatures."""
     quotes = {quote.number: quote for quote in SentQuote.objects.filter(job=job)}
     ChangeRecord.objects.bulk_create(

@@ -93,7 +93,7 @@ def create(person: Person, document: Document, says: str = "started") -> JobRevi
     check_job(document)
     with transaction.atomic():
         job = Job.objects.create(crew=crew_of(person), name=document.name)
-        _append(job, None, Saving(0, document, says), person)
+        _append(job, None, Saving(0, document, says), person=person)
         return state(job)
 
 
@@ -161,7 +161,7 @@ def _saved(job: Job, saving: Saving, person: Person) -> _Done:
     now = job.current.document
     if job.current.number == base:
         if written != now:
-            _append(job, job.current, saving, person)
+            _append(job, job.current, saving, person=person)
         return _Done(before=now)
     origin = _origin(job, base)
     merged, clashes = merge(documents.whole(origin.document), written, documents.whole(now))
@@ -172,10 +172,10 @@ def _saved(job: Job, saving: Saving, person: Person) -> _Done:
         # Sent twice, because the first answer was lost on the way: no step that undo would have to take back.
         return _Done()
     # What was sent is kept as well: whoever typed on meanwhile saves from there, and undoes nothing of the other's.
-    sent = _keep(job, origin, saving, person)
+    sent = _keep(job, origin, saving, person=person)
     together = Saving(job.current.number, joined, f"{saving.says} (joined with another's change)"[:200])
     if together.written != now:
-        _append(job, job.current, together, person)
+        _append(job, job.current, together, person=person)
     return _Done(sent=sent.number)
 
 
@@ -199,7 +199,7 @@ def _changed(before: documents.Json, after: documents.Json) -> tuple[str, ...]:
     return tuple(item["spec"]["id"] for item in after["structures"] if old.get(item["spec"]["id"]) != item["spec"])
 
 
-def _keep(job: Job, parent: Revision | None, saving: Saving, person: Person) -> Revision:
+def _keep(job: Job, parent: Revision | None, saving: Saving, *, person: Person) -> Revision:
     last = job.revisions.aggregate(last=Max("number"))["last"] or 0
     return Revision.objects.create(
         job=job,
@@ -212,8 +212,8 @@ def _keep(job: Job, parent: Revision | None, saving: Saving, person: Person) -> 
     )
 
 
-def _append(job: Job, parent: Revision | None, saving: Saving, person: Person) -> None:
-    job.current = _keep(job, parent, saving, person)
+def _append(job: Job, parent: Revision | None, saving: Saving, *, person: Person) -> None:
+    job.current = _keep(job, parent, saving, person=person)
     job.name = saving.document.name
     job.save()
     job.redo_steps.all().delete()
@@ -231,7 +231,7 @@ def redo(person: Person, job_id: uuid.UUID, base: int) -> JobRevisionState | Con
     return _step(person, job_id, base, forward=True)
 
 
-def _step(person: Person, job_id: uuid.UUID, base: int, forward: bool) -> JobRevisionState | Conflicted:
+def _step(person: Person, job_id: uuid.UUID, base: int, *, forward: bool) -> JobRevisionState | Conflicted:
     with transaction.atomic():
         job = job_of(person, job_id)
         assert job.current is not None

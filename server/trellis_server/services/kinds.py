@@ -94,7 +94,7 @@ def keep_choices(person: Person, spec: Any) -> None:
         remember(person, kind.key, {name: dumped[name] for name in names})
 
 
-def new(person: Person, kind: StructureType, ask: dict[str, Any], starts_as: StartsAs) -> Any:
+def new(person: Person, kind: StructureType, ask: dict[str, Any], *, starts_as: StartsAs) -> Any:
     """A structure of a kind from one line, with what the crew usually does or did last.
 
     Raises:

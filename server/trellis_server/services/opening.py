@@ -43,7 +43,7 @@ def opened(what: Literal["picture", "workbook"], body: bytes) -> Any:
     command = [sys.executable, "-m", "trellis_server.opener", what]
     folder = Path(settings.DATA) / "apart"
     folder.mkdir(mode=0o700, parents=True, exist_ok=True)
-    with a_place(folder, "opening", AT_ONCE, waits, 0.05):
+    with a_place(folder, "opening", AT_ONCE, waits=waits, again_s=0.05):
         try:
             told = subprocess.run(
                 command, input=body, env=environment, capture_output=True, timeout=MOST_WAIT_S, check=False

@@ -91,7 +91,7 @@ def _keep_an_owner(crew: Crew, leaving: Person) -> None:
         raise InvalidInputError("role", "Somebody has to own the crew: make another person owner first")
 
 
-def give_part(crew: Crew, name: str, role: str, sees_prices: bool) -> None:
+def give_part(crew: Crew, name: str, role: str, *, sees_prices: bool) -> None:
     """Give a person another part.
 
     Raises:
@@ -122,7 +122,7 @@ def remove(crew: Crew, name: str) -> None:
             end(person, sign_in.pk)
 
 
-def invite(crew: Crew, by: Person, said: Mapping[str, Any], name: str = "") -> str:
+def invite(crew: Crew, by: Person, said: Mapping[str, Any], *, name: str = "") -> str:
     """A new invitation's secret, told this once; with a name, one that gives that person a new password.
 
     Raises:
@@ -166,7 +166,7 @@ def _good(password: str, person: Any) -> None:
         raise InvalidInputError("password", " ".join(error.messages)) from None
 
 
-def join(request: HttpRequest, secret: str, name: str, password: str) -> None:
+def join(request: HttpRequest, secret: str, name: str, *, password: str) -> None:
     """Join the crew that an invitation is for, or take a new password by it; whoever does is signed in.
 
     Raises:

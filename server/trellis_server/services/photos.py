@@ -61,7 +61,7 @@ def named(job: Job, photo_id: uuid.UUID | None) -> Photo | None:
     return found
 
 
-def keep(job: Job, person: Person, body: bytes, about: str, says: str) -> Photo:
+def keep(job: Job, person: Person, body: bytes, *, about: str, says: str) -> Photo:
     """A picture as it was sent, made ready and kept.
 
     Raises:

@@ -77,7 +77,7 @@ class Acceptance:
     signature: tuple[tuple[tuple[float, float], ...], ...] = ()
 
 
-def accept(job: Job, person: jobs.Person, number: int, said: Acceptance) -> SentQuote:
+def accept(job: Job, person: jobs.Person, number: int, *, said: Acceptance) -> SentQuote:
     """A quote accepted by a name on a day; only one of a job's can be. The option accepted is what is bought, planned and built.
 
     Raises:
@@ -121,7 +121,7 @@ def withdraw(job: Job, number: int) -> SentQuote:
     return found
 
 
-def message(job: Job, person: jobs.Person, number: int, to: str, address: str) -> tuple[OfferText, str]:
+def message(job: Job, person: jobs.Person, number: int, *, to: str, address: str) -> tuple[OfferText, str]:
     """An offer sent to a client: a link of its own that can be revoked, and the text with it; and what the service answered.
 
     Args:
@@ -159,7 +159,7 @@ def open_offer(job: Job) -> SentQuote | None:
     return accepted or next((quote for quote in rows if quote.withdrawn_at is None), None)
 
 
-def accept_by_client(job: Job, person: jobs.Person, number: int, said: Acceptance) -> SentQuote:
+def accept_by_client(job: Job, person: jobs.Person, number: int, *, said: Acceptance) -> SentQuote:
     """Accept an offer as the client, by a link: only the newest one, while it is valid.
 
     Raises:
@@ -175,7 +175,7 @@ def accept_by_client(job: Job, person: jobs.Person, number: int, said: Acceptanc
         raise InvalidInputError("number", f"A newer offer was sent: quote {last.number}. Load the page again")
     if date.fromisoformat(last.body["valid_until"]) < timezone.localdate():
         raise InvalidInputError("number", f"This offer was valid until {last.body['valid_until']}: ask for a new one")
-    return accept(job, person, number, said)
+    return accept(job, person, number, said=said)
 
 
 def fingerprint(found: SentQuote) -> str:
@@ -219,7 +219,7 @@ def changes(job: Job, number: int) -> ChangeOrder:
     was = documents.load(found.revision.document)
     now = jobs.state(job).document
     # Of several options the one that was accepted is what is built.
-    order = change_order(was, now, timezone.localdate(), option_of(was, found))
+    order = change_order(was, now, timezone.localdate(), structures=option_of(was, found))
     # What was agreed stays as it was sent, to the cent; what changes comes on top.
     agreed = float(found.body["options"][found.accepted_option]["total"])
     return replace(order, price_was=agreed, price_now=round(agreed + order.price_now - order.price_was, 2))

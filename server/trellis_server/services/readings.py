@@ -52,7 +52,7 @@ IN_ORDER = ("counts_at", "received_at")
 
 
 def keep(
-    person: Person, job_id: uuid.UUID, readings: Sequence[Measured], sent_at: datetime | None = None
+    person: Person, job_id: uuid.UUID, readings: Sequence[Measured], *, sent_at: datetime | None = None
 ) -> list[SiteReading]:
     """Keep readings; one that was sent before is left as it was.
 

@@ -56,7 +56,7 @@ def let_pass(job: Job, document: JobDocument, doing: str) -> None:
     raise InvalidInputError("structures", f"{worst.name} can't be {doing}{more}. {worst.says}. {way}")
 
 
-def sign(job: Job, person: Person, document: JobDocument, said: tuple[str, str, str]) -> SignOff:
+def sign(job: Job, person: Person, document: JobDocument, *, said: tuple[str, str, str]) -> SignOff:
     """Sign for one structure as it is now.
 
     Args:

@@ -32,7 +32,7 @@ def habit_of(person: Person, kind: StructureType, school: str) -> Any:
         return None
 
 
-def keep(person: Person, kind: StructureType, school: str, habit: Any) -> None:
+def keep(person: Person, kind: StructureType, school: str, *, habit: Any) -> None:
     """Keep a habit in place of the one there was, or none.
 
     Raises:

@@ -25,6 +25,7 @@ def survey(
     job: JobDocument,
     text: str,
     brought_as: Literal["points", "geojson", "dxf"],
+    *,
     bare: Bare,
     roles: tuple[ColumnRole, ...] = (),
 ) -> dict[str, Any]:
@@ -35,7 +36,7 @@ def survey(
     """
     taken = [thing.id for thing in job.site.things]
     if brought_as == "points":
-        return _answer(read_survey(text, taken, bare, roles))
+        return _answer(read_survey(text, taken, bare, roles=roles))
     if brought_as == "dxf":
         return _answer(read_dxf(text, taken, bare))
     if not in_degrees(text):
@@ -95,7 +96,7 @@ def read_dxf(text: str, taken: list[str], bare: Bare) -> SurveyRead:
         if not points:
             unread[entity.dxftype()] += 1
             continue
-        thing = _thing(layer, [(x * scale, y * scale, z * scale) for x, y, z in points], closed, used)
+        thing = _thing(layer, [(x * scale, y * scale, z * scale) for x, y, z in points], closed, used=used)
         message = thing if isinstance(thing, str) else enough_points(thing)
         if message:
             problems.append(RowProblem(row=number, text=layer[:80], message=message))
@@ -140,7 +141,7 @@ def _points(entity: Any, sag: float, as_point: bool) -> tuple[list[tuple[float, 
     return [], False
 
 
-def _thing(layer: str, points: list[tuple[float, float, float]], closed: bool, used: set[str]) -> SiteFeature | str:
+def _thing(layer: str, points: list[tuple[float, float, float]], closed: bool, *, used: set[str]) -> SiteFeature | str:
     kind = kind_of_layer(layer, len(points))
     row = thing_row(kind)
     if len(points) > MOST_POINTS:

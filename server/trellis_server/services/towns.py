@@ -57,7 +57,7 @@ def _key(school: str, town: str) -> str:
     return f"{school}|{town}"
 
 
-def proposals(person: Person, school: str, town: str, at_rad: tuple[float, float] | None) -> list[Proposal]:
+def proposals(person: Person, school: str, town: str, *, at_rad: tuple[float, float] | None) -> list[Proposal]:
     """What is proposed for a site in a town: the office's own before a table's, a table's before practice."""
     found: dict[Field, Proposal] = {}
     region = town.split(", ")[-2] if town.count(", ") >= 2 else ""
@@ -103,7 +103,7 @@ def _kept(crew: Crew, school: str, town: str) -> tuple[TownValues, str]:
         return TownValues(), ""
 
 
-def keep(person: Person, school: str, town: str, values: TownValues) -> None:
+def keep(person: Person, school: str, town: str, *, values: TownValues) -> None:
     """Keep what the office found for a town, for the crew's next job there.
 
     Raises:

@@ -76,7 +76,7 @@ def states_of(job: Job, document: JobDocument, today: date) -> tuple[date, list[
     """The last day of work, what the job asks for, and where each thing stands."""
     ended = done_on(document, today)
     items = upkeep(plans_of(document), ended)
-    return ended, items, upkeep_states(items, ended, _looks(of(job)), crew_faults(job))
+    return ended, items, upkeep_states(items, ended, _looks(of(job)), faults=crew_faults(job))
 
 
 def reminders(job: Job, document: JobDocument, today: date) -> list[Upkeep]:

@@ -73,7 +73,7 @@ class PlacesTest(unittest.TestCase):
 
         def work() -> None:
             nonlocal now, most
-            with a_place(self.folder, "place", 3, lambda: None, 0.005):
+            with a_place(self.folder, "place", 3, waits=lambda: None, again_s=0.005):
                 with guard:
                     now += 1
                     most = max(most, now)
@@ -98,7 +98,7 @@ class PlacesTest(unittest.TestCase):
             if looks == 4:
                 raise Impatient
 
-        with self.assertRaises(Impatient), a_place(self.folder, "place", 1, waits, 0.005):
+        with self.assertRaises(Impatient), a_place(self.folder, "place", 1, waits=waits, again_s=0.005):
             self.fail("there is no place")
         self.assertEqual(looks, 4)
 
@@ -110,16 +110,19 @@ class PlacesTest(unittest.TestCase):
             if len(looks) == 5:
                 os.kill(holder.pid, signal.SIGKILL)
 
-        with a_place(self.folder, "place", 1, waits, 0.02):
+        with a_place(self.folder, "place", 1, waits=waits, again_s=0.02):
             self.assertGreaterEqual(len(looks), 5)
 
     def test_a_fault_in_the_work_gives_the_place_back(self) -> None:
         for _ in range(3):
-            with self.assertRaises(ZeroDivisionError), a_place(self.folder, "place", 1, self.fail, 0.01):
+            with self.assertRaises(ZeroDivisionError), a_place(self.folder, "place", 1, waits=self.fail, again_s=0.01):
                 1 / 0  # noqa: B018
 
     def test_places_of_another_name_are_others(self) -> None:
-        with a_place(self.folder, "search", 1, self.fail, 0.01), a_place(self.folder, "place", 1, self.fail, 0.01):
+        with (
+            a_place(self.folder, "search", 1, waits=self.fail, again_s=0.01),
+            a_place(self.folder, "place", 1, waits=self.fail, again_s=0.01),
+        ):
             self.assertEqual(sorted(path.name for path in self.folder.iterdir()), ["place0", "search0"])
 
     @unittest.skipUnless(hasattr(os, "SCHED_IDLE"), "the system knows no idle work")

@@ -85,7 +85,7 @@ class Canada(Rulebook):
 
     def creep_factor(self, wood: Wood) -> CalculationStep:
         """Lasting sag doubles outdoors; O86 gives no factor for it."""
-        return given_step("K_cr", 2.0, "", "practice: lasting sag of wet wood doubles; low")
+        return given_step("K_cr", 2.0, "", source="practice: lasting sag of wet wood doubles; low")
 
     def embedment(
         self, *, load_n: float, height_m: float, width_m: float, soil: Soil, soil_factor: float
@@ -153,15 +153,17 @@ class Canada(Rulebook):
         """O86 6.4, 6.5."""
         return timber.strength(kind, wood, load)
 
-    def long_term_strength(self, kind: Kind, wood: Wood, load: LoadType, permanent_over_standard: float) -> Strength:
+    def long_term_strength(self, kind: Kind, wood: Wood, load: LoadType, *, permanent_over_standard: float) -> Strength:
         """O86 5.3.2.3."""
-        return timber.strength(kind, wood, load, permanent_over_standard)
+        return timber.strength(kind, wood, load, permanent_over_standard=permanent_over_standard)
 
     def book_value(self, kind: Kind, wood: Wood) -> CalculationStep:
         """O86 Tables 6.3.1A to C."""
         row = timber.reference(wood)
         column, symbol = timber.COLUMN[kind]
-        return given_step(symbol, row.number(f"{column}_pa") / 1e6, "MPa", row.source, f"{row.text['table']} lumber")
+        return given_step(
+            symbol, row.number(f"{column}_pa") / 1e6, "MPa", source=row.source, says=f"{row.text['table']} lumber"
+        )
 
     def named_factor(self, name: str, wood: Wood, load: LoadType) -> float:
         """K_Zb, K_D, K_H."""
@@ -306,9 +308,11 @@ class Canada(Rulebook):
         """NBC 4.1.7, times the load factor of wind."""
         return loads.wind_on_leg(place, leg)
 
-    def face_pressure(self, place: WindPlace, face: WindFace, zone: str, coefficient: float | None) -> CalculationStep:
+    def face_pressure(
+        self, place: WindPlace, face: WindFace, zone: str, *, coefficient: float | None
+    ) -> CalculationStep:
         """NBC 4.1.7."""
-        return loads.face_pressure(place, face, zone, coefficient)
+        return loads.face_pressure(place, face, zone, coefficient=coefficient)
 
     def roof_snow(self, ask: SnowInput) -> tuple[CalculationStep, CalculationStep]:
         """NBC 9.4.2.2 or 4.1.6.2; the flat roof's snow first."""
@@ -317,8 +321,12 @@ class Canada(Rulebook):
         if ask.method == "part 9":
             found = loads.part9_snow(ask.ground_pa, ask.rain_pa, ask.roof_width_m)
             return found, found
-        flat = loads.part4_snow(ask.ground_pa, ask.rain_pa, 0.0, ask.slippery, ask.importance_factor)
-        return flat, loads.part4_snow(ask.ground_pa, ask.rain_pa, ask.slope_rad, ask.slippery, ask.importance_factor)
+        flat = loads.part4_snow(
+            ask.ground_pa, ask.rain_pa, 0.0, slippery=ask.slippery, importance=ask.importance_factor
+        )
+        return flat, loads.part4_snow(
+            ask.ground_pa, ask.rain_pa, ask.slope_rad, slippery=ask.slippery, importance=ask.importance_factor
+        )
 
     def snow_density(self, ground_pa: float) -> CalculationStep:
         """NBC 4.1.6.13."""

@@ -51,7 +51,7 @@ def deck_sags(dwelling_units: int) -> tuple[DeflectionLimit, ...]:
     return code, replace(sag(None), asks=CheckOrigin.ADVICE, says="live load only, floor deflection limit")
 
 
-def vibration_span(wood: Wood, spacing_m: float, stiffening: str, subfloor_m: float) -> SpanResult:
+def vibration_span(wood: Wood, spacing_m: float, stiffening: str, *, subfloor_m: float) -> SpanResult:
     """Span by the walking criterion: K S_i, ln K = A − B ln(S_i / S_184), never above the K that gives 3 m.
 
     S_i is the span at which one joist gives 2 mm under 1 kN at its middle. Spacings between the table's go up to the next.
@@ -114,7 +114,7 @@ def joist_span(book: Rulebook, woods: tuple[Wood, ...], ask: JoistInput) -> Span
     found: list[SpanResult] = []
     for wood in woods:
         shared = replace(wood, shared=True)
-        vibration = vibration_span(wood, ask.spacing_m, ask.stiffening or "strapping", ask.subfloor_m)
+        vibration = vibration_span(wood, ask.spacing_m, ask.stiffening or "strapping", subfloor_m=ask.subfloor_m)
         strong = even_span(
             book,
             shared,
@@ -195,6 +195,8 @@ def _beam_cell(woods: tuple[Wood, ...], supported_m: float, floor: FloorLoad) ->
                 "type in the cell from your own code to compare, or calculate it",
             )
         row = min(rows, key=lambda r: r.number("supported_m"))
-        step = given_step("L", row.number("span_m") / IN, "in", row.source, f"row of {row.number('supported_m'):.1f} m")
+        step = given_step(
+            "L", row.number("span_m") / IN, "in", source=row.source, says=f"row of {row.number('supported_m'):.1f} m"
+        )
         found.append(SpanResult(span_m=row.number("span_m"), governs="table", step=step))
     return worst_span(found)

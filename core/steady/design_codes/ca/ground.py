@@ -35,7 +35,12 @@ def embedment(
             lateral_pa_per_m=soil.lateral_pa_per_m,
             soil_factor=soil_factor,
         )
-    return _deepest((broms, steps), short_piles.hansen(load_n, height_m, width_m, soil), pole, soil.cohesion_pa > 0)
+    return _deepest(
+        (broms, steps),
+        short_piles.hansen(load_n, height_m, width_m, soil=soil),
+        pole,
+        strength_known=soil.cohesion_pa > 0,
+    )
 
 
 def embedment_for_moment(
@@ -58,10 +63,10 @@ def embedment_for_moment(
             lateral_pa_per_m=soil.lateral_pa_per_m,
             soil_factor=soil_factor,
         )
-    return _deepest(broms, hansen, pole, soil.cohesion_pa > 0)
+    return _deepest(broms, hansen, pole, strength_known=soil.cohesion_pa > 0)
 
 
-def _deepest(broms: Way, hansen: Way, pole: Way | None, strength_known: bool) -> Way:
+def _deepest(broms: Way, hansen: Way, pole: Way | None, *, strength_known: bool) -> Way:
     """The deepest of the ways with its working, the others as steps beside it."""
     ways = [broms, hansen]
     if pole is not None:

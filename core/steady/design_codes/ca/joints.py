@@ -67,8 +67,12 @@ class O86Joints(JointRules):
         t1, t2 = side_m / MM, main_m / MM
         gravity = _density(request.wood)
         side_gravity = _density(request.side_wood) if request.side_wood else gravity
-        f1 = STEEL_SIDE_MPA if request.side_steel else _bearing(fastener, d, side_gravity, request.angle_side_rad)
-        f2 = _bearing(fastener, d, gravity, request.angle_main_rad)
+        f1 = (
+            STEEL_SIDE_MPA
+            if request.side_steel
+            else _bearing(fastener, d, side_gravity, angle_rad=request.angle_side_rad)
+        )
+        f2 = _bearing(fastener, d, gravity, angle_rad=request.angle_main_rad)
         f3 = 110 * gravity**1.8 * (1 - 0.01 * d) if kind in ("nail", "wood screw") else f2
         root = math.sqrt(f3 / (6 * (f1 + f3)) * _yield_mpa(kind, nominal) / f1)
         modes = {
@@ -103,7 +107,9 @@ class O86Joints(JointRules):
             ("J_E", END_GRAIN_LATERAL if request.end_grain else 1.0, ""),
             ("J_G", request.group, ""),
         ]
-        design = design_step("N_r", factors, "kN", "o86: 12.4.4, 12.9.4; medium", f"what {request.count} hold")
+        design = design_step(
+            "N_r", factors, "kN", source="o86: 12.4.4, 12.9.4; medium", says=f"what {request.count} hold"
+        )
         return LateralCapacity(reference=reference, design=design, mode=mode)
 
     def withdrawal(self, request: WithdrawalRequest) -> WithdrawalCapacity:
@@ -143,7 +149,9 @@ class O86Joints(JointRules):
             ("J_A", TOE_WITHDRAWAL if request.toe else 1.0, ""),
             ("J_E", END_GRAIN_LAG if request.end_grain else 1.0, ""),
         ]
-        design = design_step("P_r", factors, "kN", per_length.source, f"what {request.count} hold in withdrawal")
+        design = design_step(
+            "P_r", factors, "kN", source=per_length.source, says=f"what {request.count} hold in withdrawal"
+        )
         return WithdrawalCapacity(per_length=per_length, one=one, pull_through=None, design=design)
 
     def split_n(self, section: WoodSection, held_m: float, near_end: bool) -> CalculationStep:
@@ -161,11 +169,11 @@ class O86Joints(JointRules):
                 ("/ 1000", 1000.0, ""),
             ],
             "kN",
-            "o86: 12.2.1.8; medium",
-            "shear beside a joint loaded across the grain",
+            source="o86: 12.2.1.8; medium",
+            says="shear beside a joint loaded across the grain",
         )
 
-    def washer_n(self, section: WoodSection, washer_m: float, bolt_m: float, round_washer: bool) -> CalculationStep:
+    def washer_n(self, section: WoodSection, washer_m: float, bolt_m: float, *, round_washer: bool) -> CalculationStep:
         """Bearing across the grain under the washer. Source: O86 6.5.7 (from memory, medium)."""
         side, hole = washer_m / MM, bolt_m / MM + HOLE_OVER_MM
         whole = math.pi * side**2 / 4 if round_washer else side**2
@@ -181,12 +189,12 @@ class O86Joints(JointRules):
                 ("/ 1000", 1000.0, ""),
             ],
             "kN",
-            "o86: 6.5.7; medium",
-            "bearing under the washer",
+            source="o86: 6.5.7; medium",
+            says="bearing under the washer",
         )
 
 
-def _bearing(fastener: Fastener, d: float, gravity: float, angle_rad: float) -> float:
+def _bearing(fastener: Fastener, d: float, gravity: float, *, angle_rad: float) -> float:
     """Embedding strength (MPa): bolts and lags by the grain and the nominal diameter, nails and screws by neither."""
     nominal = fastener.diameter_m / MM
     if fastener.kind in ("nail", "wood screw"):

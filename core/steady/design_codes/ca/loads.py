@@ -116,7 +116,7 @@ def part9_snow(ground_pa: float, rain_pa: float, width_m: float | None) -> Calcu
 
 
 def part4_snow(
-    ground_pa: float, rain_pa: float, slope_rad: float, slippery: bool, importance: float
+    ground_pa: float, rain_pa: float, slope_rad: float, *, slippery: bool, importance: float
 ) -> CalculationStep:
     """I_s [S_s C_b C_w C_s C_a + S_r] with C_b 0.8, C_w and C_a 1.
 
@@ -239,7 +239,7 @@ def exposure_factor(exposure: str, height_m: float) -> CalculationStep:
     )
 
 
-def face_pressure(place: WindPlace, face: WindFace, zone: str, coefficient: float | None) -> CalculationStep:
+def face_pressure(place: WindPlace, face: WindFace, zone: str, *, coefficient: float | None) -> CalculationStep:
     """Service wind q C_e C_g C_n on the gross face; slats by solidity, at least half.
 
     Raises:
@@ -324,11 +324,13 @@ def wind_on_leg(place: WindPlace, leg: WindLeg) -> WindOnFence:
             parts.append(("e", share, ""))
         if place.crest != 1:
             parts.append(("C_t", place.crest, ""))
-        return product_step("p", parts, "kPa", "nbc: 4.1.7; C_n low", f"{case}, design level")
+        return product_step("p", parts, "kPa", source="nbc: 4.1.7; C_n low", says=f"{case}, design level")
 
     middle = MESH if leg.round_members else MIDDLE
     says = "open mesh, all along" if leg.round_members else "interior zone"
-    zones = zones_between(leg.length_m, bands(leg.start), bands(leg.end), EndZone(0.0, middle, says), pressure)
+    zones = zones_between(
+        leg.length_m, bands(leg.start), bands(leg.end), run=EndZone(0.0, middle, says), pressure=pressure
+    )
     return WindOnFence(zones, arm.value, arm, (ce,), si(pressure(middle, says)))
 
 
@@ -357,7 +359,7 @@ def column_pad(storeys: int, spacing_m: float, round_pad: bool) -> Pad:
     for row in table("ca_column_pad"):
         if row.number("storeys_count") == storeys:
             area = row.number("area_m2") * max(1.0, spacing_m / 3)
-            step = given_step("A", area, "m2", row.source, "columns 3 m apart, more in proportion")
+            step = given_step("A", area, "m2", source=row.source, says="columns 3 m apart, more in proportion")
             return Pad(width_m=pad_width_m(area, round_pad), area_m2=area, thickness_m=None, working=(step,))
     raise OutOfScopeError(f"no pad for {storeys} storeys", "1, 2 or 3 storeys, or calculate it")
 
@@ -404,7 +406,7 @@ def foundation_depth(soil: Soil, frost_m: float) -> CalculationStep | None:
         return None
     if "silt" in name:
         return (
-            given_step("d_f", frost_m, "m", "nbc: Table 9.12.2.2; high", "silt: below the frost")
+            given_step("d_f", frost_m, "m", source="nbc: Table 9.12.2.2; high", says="silt: below the frost")
             if frost_m > 0
             else None
         )
@@ -429,7 +431,11 @@ def frost_depth(freezing_index: float | None) -> CalculationStep:
     """
     if freezing_index is None:
         return given_step(
-            "d", 1.2, "m", "nbc: Table 9.12.2.2; high", "least for unknown soil and clay; the local depth decides"
+            "d",
+            1.2,
+            "m",
+            source="nbc: Table 9.12.2.2; high",
+            says="least for unknown soil and clay; the local depth decides",
         )
     if not 0 < freezing_index < 20000:
         raise InvalidInputError("freezing_index", "must be above 0 (degree days C)")

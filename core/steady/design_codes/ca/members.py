@@ -35,7 +35,7 @@ def stability(wood: Wood, ask: LateralRestraint) -> tuple[CalculationStep, float
     b, d = wood.across_m / MM, wood.bending_depth_m / MM
     effective_m = ask.effective_m
     if d / b <= HELD_BY_SHAPE and effective_m is None:
-        return given_step("K_L", 1.0, "", "o86: 6.5.4.2.1; high", "depth at most four thicknesses"), 0.0
+        return given_step("K_L", 1.0, "", source="o86: 6.5.4.2.1; high", says="depth at most four thicknesses"), 0.0
     if effective_m is None:
         if ask.unbraced_m is None:
             raise InvalidInputError("unbraced_length", "is needed, or effective_length")
@@ -53,7 +53,9 @@ def stability(wood: Wood, ask: LateralRestraint) -> tuple[CalculationStep, float
     ) / MPA
     limit = math.sqrt(0.97 * e / fb)
     if slenderness <= 10:
-        return given_step("K_L", 1.0, "", "o86: 7.5.6.4; high", f"C_B {slenderness:.2f}, at most 10"), slenderness
+        return given_step(
+            "K_L", 1.0, "", source="o86: 7.5.6.4; high", says=f"C_B {slenderness:.2f}, at most 10"
+        ), slenderness
     if slenderness <= limit:
         value, formula = 1 - (slenderness / limit) ** 4 / 3, "1 - (C_B / C_K) ** 4 / 3"
     else:
@@ -178,7 +180,7 @@ def notched(wood: Wood, load: LoadType, *, left_m: float, to_reaction_m: float |
     whole = 2 / 3 * shear.allowed_pa / MPA * b * d / 1000
     value = min(0.001 * 0.9 * 0.5 * factors * b * d * kn, whole)
     if value == whole:
-        step = given_step("F_r", whole, "kN", "o86: 6.5.5; high", "no notch to speak of: plain shear")
+        step = given_step("F_r", whole, "kN", source="o86: 6.5.5; high", says="no notch to speak of: plain shear")
     else:
         step = CalculationStep(
             symbol="F_r",

@@ -124,7 +124,7 @@ def system_factor(column: str, wood: Wood) -> float:
 
 
 @lru_cache(maxsize=4096)
-def strength(kind: Kind, wood: Wood, load: LoadType, permanent_over_standard: float = 0.0) -> Strength:
+def strength(kind: Kind, wood: Wood, load: LoadType, *, permanent_over_standard: float = 0.0) -> Strength:
     """f (K_D K_H K_S K_T) K_Z; φ stands apart. Stability is left to the checks that need it.
 
     Raises:
@@ -150,8 +150,8 @@ def strength(kind: Kind, wood: Wood, load: LoadType, permanent_over_standard: fl
         symbol.replace("f_", "F_"),
         inputs,
         "MPa",
-        f"o86: 6.4, 6.5; {row.source}",
-        f"{wood.species} {row.text['grade']} {wood.size}",
+        source=f"o86: 6.4, 6.5; {row.source}",
+        says=f"{wood.species} {row.text['grade']} {wood.size}",
     )
     book_pa = row.number(f"{column}_pa")
     return Strength(step=step, book_pa=book_pa, factors=step.value * MPA / book_pa, limit=PHI.get(kind, 1.0))

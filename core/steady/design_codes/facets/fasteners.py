@@ -8,7 +8,7 @@ from steady.statics.dowels import Dowel, johansen_n, screw_pull_n
 from steady.units.trade import Units
 
 
-def screws_by_ec5(ask: ScrewInput, rho: float, units: Units, source: str) -> CalculationStep:
+def screws_by_ec5(ask: ScrewInput, rho: float, units: Units, *, source: str) -> CalculationStep:
     """Characteristic value × k_mod of a gust / γ_M; a slant earns nothing more. Source: EN 1995-1-1 8.2.2, 8.7 (medium)."""
     d, holds, through = ask.diameter_m * 1000, ask.holds_m * 1000, ask.through_m * 1000
     if not (d > 0 and holds > 0 and through > 0):
@@ -61,7 +61,10 @@ class Fasteners(School):
         Where a school has no rule entered, Eurocode 5's with a characteristic density of 0.85 of the mean [practice, low].
         """
         return screws_by_ec5(
-            ask, 0.85 * ask.density_kg_per_m3, self.units, "practice: Eurocode 5 where this code has none entered; low"
+            ask,
+            0.85 * ask.density_kg_per_m3,
+            self.units,
+            source="practice: Eurocode 5 where this code has none entered; low",
         )
 
     def ply_nailing(self, *, ply_m: float, nail_m: float, diameter_m: float) -> tuple[float, float, str]:

@@ -31,4 +31,4 @@ class People(School):
 
     def sag_limit(self) -> tuple[float, CalculationStep]:
         """Span over 240 is the most a rail may sag: practice where the school has no limit for rails."""
-        return 240.0, given_step("n", 240.0, "", "practice: limit on the sag of a fence rail")
+        return 240.0, given_step("n", 240.0, "", source="practice: limit on the sag of a fence rail")

@@ -39,7 +39,7 @@ class School:
         if self.load_factor == 1.0:
             return step
         parts = [("gamma", self.load_factor, ""), (step.symbol, step.value, step.unit)]
-        return product_step(symbol, parts, step.unit, self.load_factor_source, step.says)
+        return product_step(symbol, parts, step.unit, source=self.load_factor_source, says=step.says)
 
     def none(self, what: str, instead: str = "another code, or ask an engineer") -> NoReturn:
         """Refuse what the school has no rule for."""

@@ -39,7 +39,7 @@ class TimberRules(School):
         """A book value with every factor but stability. Raises OutOfScopeError."""
         self.none(f"value for {kind}")
 
-    def long_term_strength(self, kind: Kind, wood: Wood, load: LoadType, permanent_over_standard: float) -> Strength:
+    def long_term_strength(self, kind: Kind, wood: Wood, load: LoadType, *, permanent_over_standard: float) -> Strength:
         """A strength under much lasting load; schools without such a rule use the load's own duration."""
         return self.strength(kind, wood, load)
 
@@ -68,7 +68,9 @@ class TimberRules(School):
         if found.limit == 1.0 or abs(si(found.step) - found.allowed_pa) < 1e-9 * found.allowed_pa:
             return found.step
         parts = [("phi", found.limit, ""), (found.step.symbol, found.step.value, found.step.unit)]
-        return product_step(f"phi {found.step.symbol}", parts, found.step.unit, found.step.source, found.step.says)
+        return product_step(
+            f"phi {found.step.symbol}", parts, found.step.unit, source=found.step.source, says=found.step.says
+        )
 
     def stiffness(self, wood: Wood) -> CalculationStep:
         """Modulus of elasticity in service."""
@@ -96,15 +98,15 @@ class TimberRules(School):
 
     def moment_capacity(self, wood: Wood, load: LoadType, stability: float = 1.0) -> CalculationStep:
         """Most moment (lb-ft or kN.m), edge held unless a stability factor is given."""
-        return self._capacity("M_r", self.strength("bending", wood, load), ("S", wood.modulus_m3, 3), stability)
+        return self._capacity("M_r", self.strength("bending", wood, load), ("S", wood.modulus_m3, 3), times=stability)
 
     def shear_capacity(self, wood: Wood, load: LoadType) -> CalculationStep:
         """Most shear (lb or kN), 2/3 of strength times area."""
         area = self.shear_area_m2(wood)
-        return self._capacity("V_r", self.strength("shear", wood, load), ("A", area, 2), 1 / 1.5)
+        return self._capacity("V_r", self.strength("shear", wood, load), ("A", area, 2), times=1 / 1.5)
 
     def _capacity(
-        self, symbol: str, found: Strength, measure_of: tuple[str, float, int], times: float
+        self, symbol: str, found: Strength, measure_of: tuple[str, float, int], *, times: float
     ) -> CalculationStep:
         """`measure_of`: its symbol, its size (m2 or m3) and the power of its length."""
         name, size, power = measure_of
@@ -117,8 +119,8 @@ class TimberRules(School):
             symbol,
             [("k", scale, ""), (found.step.symbol, stress, self.stress_unit), (name, measure, length)],
             unit,
-            found.step.source,
-            f"k joins φ, stability and units: {scale:.6g}",
+            source=found.step.source,
+            says=f"k joins φ, stability and units: {scale:.6g}",
         )
 
     def treatment(self, part: str, clearance_m: float | None) -> tuple[str, str]:

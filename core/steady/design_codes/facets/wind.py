@@ -42,7 +42,9 @@ class Wind(School):
         """Factor for openings."""
         self.none("factor for openings")
 
-    def face_pressure(self, place: WindPlace, face: WindFace, zone: str, coefficient: float | None) -> CalculationStep:
+    def face_pressure(
+        self, place: WindPlace, face: WindFace, zone: str, *, coefficient: float | None
+    ) -> CalculationStep:
         """Wind on the gross face (allowable-stress level in the us school, service level or ultimate in others)."""
         self.none("wind on free-standing faces")
 

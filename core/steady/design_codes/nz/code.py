@@ -112,7 +112,7 @@ class NewZealand(Rulebook):
         """NZS 3603 Table 2.3."""
         row = timber.reference(wood)
         column, symbol = timber.COLUMN[kind]
-        return given_step(symbol, row.number(f"{column}_pa") / 1e6, "MPa", row.source, wood.grade)
+        return given_step(symbol, row.number(f"{column}_pa") / 1e6, "MPa", source=row.source, says=wood.grade)
 
     def named_factor(self, name: str, wood: Wood, load: LoadType) -> float:
         """k1, k4 or k5."""
@@ -280,7 +280,9 @@ class NewZealand(Rulebook):
         """K_p."""
         return loads.porosity_factor(solidity)
 
-    def face_pressure(self, place: WindPlace, face: WindFace, zone: str, coefficient: float | None) -> CalculationStep:
+    def face_pressure(
+        self, place: WindPlace, face: WindFace, zone: str, *, coefficient: float | None
+    ) -> CalculationStep:
         """q C_p,n K_p, ultimate."""
         _, q = loads.pressure(place)
         cp = coefficient if coefficient is not None else loads.face_coefficient(face, zone)

@@ -22,7 +22,7 @@ def embedment(*, load_n: float, height_m: float, width_m: float, soil: Soil) -> 
         EmbedmentLimitError: Deeper than 6 m.
     """
     broms = short_piles.embedment(load_n=load_n, height_m=height_m, width_m=width_m, soil=soil)
-    return _better_founded(broms, lambda: short_piles.hansen(load_n, height_m, width_m, soil), width_m)
+    return _better_founded(broms, lambda: short_piles.hansen(load_n, height_m, width_m, soil=soil), width_m)
 
 
 def embedment_for_moment(*, moment_n_m: float, width_m: float, soil: Soil) -> Way:

@@ -66,11 +66,11 @@ class NzJoints(DowelJoints):
                 ("/ 1000", 1000.0, ""),
             ],
             "kN",
-            self.source,
-            "shear beside a joint loaded across the grain",
+            source=self.source,
+            says="shear beside a joint loaded across the grain",
         )
 
-    def washer_n(self, section: WoodSection, washer_m: float, bolt_m: float, round_washer: bool) -> CalculationStep:
+    def washer_n(self, section: WoodSection, washer_m: float, bolt_m: float, *, round_washer: bool) -> CalculationStep:
         """φ k1 f_p A under the washer (from memory, low)."""
         side, hole = washer_m / MM, bolt_m / MM + HOLE_OVER_MM
         whole = math.pi * side**2 / 4 if round_washer else side**2
@@ -84,6 +84,6 @@ class NzJoints(DowelJoints):
                 ("/ 1000", 1000.0, ""),
             ],
             "kN",
-            self.source,
-            "bearing under the washer",
+            source=self.source,
+            says="bearing under the washer",
         )

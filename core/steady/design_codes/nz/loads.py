@@ -66,7 +66,11 @@ def combinations(live_use: str) -> tuple[Combination, ...]:
 def deck_live() -> CalculationStep:
     """2.0 kPa. Source: AS/NZS 1170.1 Table 3.1 (from memory, high to medium)."""
     return given_step(
-        "Q", 2.0, "kPa", "as-nzs-1170: 1170.1 Table 3.1; high", "decks and balconies of dwellings; 1.8 kN at a point"
+        "Q",
+        2.0,
+        "kPa",
+        source="as-nzs-1170: 1170.1 Table 3.1; high",
+        says="decks and balconies of dwellings; 1.8 kN at a point",
     )
 
 
@@ -116,7 +120,7 @@ def pressure(place: WindPlace) -> tuple[CalculationStep, CalculationStep]:
         source=source,
         says="ultimate",
     )
-    return given_step("M", 1.0, "", source, "heights are in the zone"), step
+    return given_step("M", 1.0, "", source=source, says="heights are in the zone"), step
 
 
 def face_coefficient(face: WindFace, zone: str) -> float:
@@ -203,12 +207,14 @@ def wind_on_leg(place: WindPlace, leg: WindLeg) -> WindOnFence:
             parts.append(("M_t2", place.crest, ""))
         if place.importance != 1:
             parts.append(("I", place.importance, ""))
-        return product_step("p", parts, "kPa", "as-nzs-1170: 1170.2; medium, at corners low", f"{case}, ultimate")
+        return product_step(
+            "p", parts, "kPa", source="as-nzs-1170: 1170.2; medium, at corners low", says=f"{case}, ultimate"
+        )
 
     arm = middle_arm(leg.face)
     says = f"square on, the whole run, b/c {leg.length_m / leg.solid_height_m:.1f}, c/h {c_h:.2f}"
     run = EndZone(0.0, face_coefficient(leg.face, "run"), says, _square_on(leg.face))
-    zones = zones_between(leg.length_m, bands(leg.start), bands(leg.end), run, on)
+    zones = zones_between(leg.length_m, bands(leg.start), bands(leg.end), run=run, pressure=on)
     return WindOnFence(zones, arm.value, arm, (times, q), si(on(run.coefficient, says)))
 
 

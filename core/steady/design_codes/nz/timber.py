@@ -105,8 +105,8 @@ def strength(kind: Kind, wood: Wood, load: LoadType) -> Strength:
         f"{symbol}'",
         inputs,
         "MPa",
-        f"nzs-3603: 3.2; {row.source}",
-        f"{wood.grade} {'wet' if wood.wet else 'dry'}" + ("" if plain else "; k4 of plies or k5 of a grid"),
+        source=f"nzs-3603: 3.2; {row.source}",
+        says=f"{wood.grade} {'wet' if wood.wet else 'dry'}" + ("" if plain else "; k4 of plies or k5 of a grid"),
     )
     return Strength(step=step, book_pa=book_pa, factors=step.value * MPA / book_pa, limit=1.0 if plain else PHI)
 
@@ -226,5 +226,5 @@ def _length_factor(length_m: float) -> float:
 def creep(wood: Wood) -> CalculationStep:
     """k2 on lasting sag: 3.0 wet, 2.0 dry. Source: NZS 3603 2.7 (from memory, high)."""
     return given_step(
-        "k_2", 3.0 if wood.wet else 2.0, "", "nzs-3603: 2.7; high", "sag under lasting load grows by this"
+        "k_2", 3.0 if wood.wet else 2.0, "", source="nzs-3603: 2.7; high", says="sag under lasting load grows by this"
     )

@@ -84,19 +84,21 @@ class UnitedKingdom(Rulebook):
         self, *, load_n: float, height_m: float, width_m: float, soil: Soil, soil_factor: float
     ) -> tuple[CalculationStep, tuple[CalculationStep, ...]]:
         """PD 6547."""
-        return ground.embedment(load_n, height_m, width_m, soil.lateral_pa_per_m, self.load_factor)
+        return ground.embedment(
+            load_n, height_m, width_m, lateral_pa_per_m=soil.lateral_pa_per_m, load_factor=self.load_factor
+        )
 
     def embedment_for_moment(
         self, *, moment_n_m: float, width_m: float, soil: Soil, soil_factor: float
     ) -> tuple[CalculationStep, tuple[CalculationStep, ...]]:
         """PD 6547 in the limit of a pure moment."""
-        return ground.embedment_for_moment(moment_n_m, width_m, soil.lateral_pa_per_m, self.load_factor)
+        return ground.embedment_for_moment(moment_n_m, width_m, soil.lateral_pa_per_m, load_factor=self.load_factor)
 
     def moment_in_ground(
         self, *, load_n: float, height_m: float, width_m: float, depth_m: float, soil: Soil
     ) -> tuple[CalculationStep, tuple[CalculationStep, ...]]:
         """Where the shear turns under PD 6547's pressures."""
-        return ground.moment_in_ground(load_n, height_m, width_m, soil.lateral_pa_per_m)
+        return ground.moment_in_ground(load_n, height_m, width_m, lateral_pa_per_m=soil.lateral_pa_per_m)
 
     def gust_m_per_s(self, place: WindPlace) -> float:
         """Ten-minute mean to a 3-second gust by 1.43; a typed peak pressure is a gust already. Source: Durst curve (medium)."""
@@ -138,7 +140,9 @@ class UnitedKingdom(Rulebook):
         """EN 338."""
         found = timber.strength(kind, wood, "floor")
         symbol = timber.COLUMN[kind][1]
-        return given_step(symbol, found.book_pa / 1e6, "MPa", timber.reference(wood.grade).source, wood.grade)
+        return given_step(
+            symbol, found.book_pa / 1e6, "MPa", source=timber.reference(wood.grade).source, says=wood.grade
+        )
 
     def specific_gravity(self, wood: Wood) -> float:
         """Characteristic density over water's."""
@@ -289,7 +293,9 @@ class UnitedKingdom(Rulebook):
         """EN 1991-1-4 4.3 to 4.5; a pressure typed in from the UK charts stands as it is."""
         if place.pressure_pa > 0:
             source = "user: peak pressure from the UK charts"
-            return given_step("c_e", 1.0, "", source), given_step("q_p", place.pressure_pa / 1000, "kPa", source)
+            return given_step("c_e", 1.0, "", source=source), given_step(
+                "q_p", place.pressure_pa / 1000, "kPa", source=source
+            )
         if height_m is None:
             raise InvalidInputError("height", "is needed")
         return loads.velocity_pressure(place, height_m)
@@ -302,9 +308,11 @@ class UnitedKingdom(Rulebook):
         self, face: WindFace, zone: str, *, from_end_m: float | None = None, to_end_m: float | None = None
     ) -> float:
         """EN 1991-1-4 7.4.1."""
-        return loads.face_coefficient(face, zone, from_end_m, to_end_m)
+        return loads.face_coefficient(face, zone, from_end_m, to_end_m=to_end_m)
 
-    def face_pressure(self, place: WindPlace, face: WindFace, zone: str, coefficient: float | None) -> CalculationStep:
+    def face_pressure(
+        self, place: WindPlace, face: WindFace, zone: str, *, coefficient: float | None
+    ) -> CalculationStep:
         """q_p c_p,net, characteristic."""
         _, q = self.velocity_pressure(place, face.top_height_m)
         cp = coefficient if coefficient is not None else self.face_coefficient(face, zone)
@@ -371,7 +379,7 @@ class UnitedKingdom(Rulebook):
             if grade in keyed("uk_classes")
             else 0.85 * ask.density_kg_per_m3
         )
-        return screws_by_ec5(ask, rho, self.units, "ec5: 8.2.2, 8.7, 2.4.3; medium")
+        return screws_by_ec5(ask, rho, self.units, source="ec5: 8.2.2, 8.7, 2.4.3; medium")
 
     def ply_nailing(self, *, ply_m: float, nail_m: float, diameter_m: float) -> tuple[float, float, str]:
         """Eight diameters of a smooth nail."""

@@ -41,7 +41,7 @@ def lateral(ask: FastenerInput) -> tuple[CalculationStep, str]:
     my = 0.3 * TENSILE_MPA * d**2.6
     modes = johansen_n(Dowel(d_mm=d, bored=bored, yield_n_mm=my), side_mm=t1, main_mm=t2, rho=rho)
     if ask.rope:
-        axial = _axial(fastener, d, t2, rho)
+        axial = _axial(fastener, d, t2, rho=rho)
         modes = {
             name: value + (min(axial / 4, _ROPE[fastener] * value) if name in "cdef" else 0.0)
             for name, value in modes.items()
@@ -61,7 +61,7 @@ def lateral(ask: FastenerInput) -> tuple[CalculationStep, str]:
     return step, mode
 
 
-def _axial(fastener: str, d: float, penetration: float, rho: float) -> float:
+def _axial(fastener: str, d: float, penetration: float, *, rho: float) -> float:
     """F_ax of a smooth nail (20e-6 ρ² d t) or of a screw (8.38)."""
     if fastener == "nail":
         reach = min(1.0, max(0.0, penetration / (4 * d) - 2)) if penetration < 12 * d else 1.0

@@ -31,7 +31,7 @@ def soils() -> tuple[Soil, ...]:
 
 
 def embedment(
-    load_n: float, height_m: float, width_m: float, lateral_pa_per_m: float, load_factor: float
+    load_n: float, height_m: float, width_m: float, *, lateral_pa_per_m: float, load_factor: float
 ) -> tuple[CalculationStep, tuple[CalculationStep, ...]]:
     """Depth at which G D d³ / 10 holds 1.25 H (e + d / √2), H characteristic.
 
@@ -44,7 +44,7 @@ def embedment(
         """The characteristic force that a depth carries."""
         return lateral_pa_per_m * width_m * depth_m**3 / 10 / (PLANTED_FACTOR * (height_m + depth_m / math.sqrt(2)))
 
-    load = _characteristic("H", load_n / 1000, "kN", load_factor)
+    load = _characteristic("H", load_n / 1000, "kN", load_factor=load_factor)
     found, g = depth_for_m(holds_n, load_n / load_factor, LEAST_M), lateral_pa_per_m / 1000
     inputs = (
         ("n", PLANTED_FACTOR, ""),
@@ -63,16 +63,16 @@ def embedment(
         source=_SOURCE,
         says="depth that holds the moment about its own pivot; d_0 is the depth found by halving, the same",
     )
-    return depth, (load, given_step("D", width_m, "m", "tool: the hole that is drawn", "width of the hole"))
+    return depth, (load, given_step("D", width_m, "m", source="tool: the hole that is drawn", says="width of the hole"))
 
 
 def embedment_for_moment(
-    moment_n_m: float, width_m: float, lateral_pa_per_m: float, load_factor: float
+    moment_n_m: float, width_m: float, lateral_pa_per_m: float, *, load_factor: float
 ) -> tuple[CalculationStep, tuple[CalculationStep, ...]]:
     """The same for a moment without a force: d = (12.5 M / (G D))^(1/3)."""
     _known(lateral_pa_per_m)
     g = lateral_pa_per_m / 1000
-    moment = _characteristic("M", moment_n_m / 1000, "kN.m", load_factor)
+    moment = _characteristic("M", moment_n_m / 1000, "kN.m", load_factor=load_factor)
     depth = CalculationStep(
         symbol="d",
         value=(10 * PLANTED_FACTOR * moment.value / (g * width_m)) ** (1 / 3),
@@ -86,7 +86,7 @@ def embedment_for_moment(
 
 
 def moment_in_ground(
-    load_n: float, height_m: float, width_m: float, lateral_pa_per_m: float
+    load_n: float, height_m: float, width_m: float, *, lateral_pa_per_m: float
 ) -> tuple[CalculationStep, tuple[CalculationStep, ...]]:
     """The greatest moment: pressures G z over the width use up the force at z = √(2 H / (G D)); M = H (e + 2 z / 3)."""
     _known(lateral_pa_per_m)
@@ -117,7 +117,7 @@ def _known(lateral_pa_per_m: float) -> None:
         raise OutOfScopeError("this ground has no coefficient for planted posts", "good, average or poor ground")
 
 
-def _characteristic(name: str, value: float, unit: str, load_factor: float) -> CalculationStep:
+def _characteristic(name: str, value: float, unit: str, *, load_factor: float) -> CalculationStep:
     return CalculationStep(
         symbol=f"{name}_k",
         value=value / load_factor,

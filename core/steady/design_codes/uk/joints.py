@@ -60,11 +60,11 @@ class UkJoints(DowelJoints):
                 ("/ 1000", 1000.0, ""),
             ],
             "kN",
-            "ec5: 8.4; high",
-            "shear beside a joint loaded across the grain",
+            source="ec5: 8.4; high",
+            says="shear beside a joint loaded across the grain",
         )
 
-    def washer_n(self, section: WoodSection, washer_m: float, bolt_m: float, round_washer: bool) -> CalculationStep:
+    def washer_n(self, section: WoodSection, washer_m: float, bolt_m: float, *, round_washer: bool) -> CalculationStep:
         """Three times the bearing across the grain under the washer. Source: EN 1995-1-1 8.5.2 (from memory, high)."""
         side, hole = washer_m / MM, bolt_m / MM + HOLE_OVER_MM
         whole = math.pi * side**2 / 4 if round_washer else side**2
@@ -79,6 +79,6 @@ class UkJoints(DowelJoints):
                 ("/ 1000", 1000.0, ""),
             ],
             "kN",
-            "ec5: 8.5.2; high",
-            "bearing under the washer",
+            source="ec5: 8.5.2; high",
+            says="bearing under the washer",
         )

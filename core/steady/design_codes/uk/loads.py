@@ -78,16 +78,16 @@ def combinations(live_use: str, rule: str) -> tuple[Combination, ...]:
     for present in (("live",), ("snow",), ("wind",), ("live", "snow"), ("live", "wind"), ("snow", "wind"), order):
         shortest = durations[max(present, key=order.index)]
         if rule == "6.10a/b":
-            found.append(_combination(present, None, factor, (1.35, "6.10a"), shortest))
+            found.append(_combination(present, None, factor, dead=(1.35, "6.10a"), shortest=shortest))
         for leading in present:
             dead = 1.35 * 0.925 if rule == "6.10a/b" else 1.35
             name = "6.10b" if rule == "6.10a/b" else "6.10"
-            found.append(_combination(present, leading, factor, (dead, name), shortest))
+            found.append(_combination(present, leading, factor, dead=(dead, name), shortest=shortest))
     return tuple(found)
 
 
 def _combination(
-    present: tuple[str, ...], leading: str | None, factor: dict[str, float], dead: tuple[float, str], shortest: str
+    present: tuple[str, ...], leading: str | None, factor: dict[str, float], *, dead: tuple[float, str], shortest: str
 ) -> Combination:
     """`dead`: the factor on it, and the expression that says so."""
     each = {
@@ -112,7 +112,11 @@ def deck_live(raised: bool) -> CalculationStep:
     """2.5 kPa raised, 1.5 at the ground (under 600 mm), within one dwelling. Source: UK annex (from memory, medium)."""
     value = 2.5 if raised else 1.5
     return given_step(
-        "Q", value, "kPa", "ec0: NA Table NA.3; medium", "balcony of one dwelling" if raised else "deck under 600 mm"
+        "Q",
+        value,
+        "kPa",
+        source="ec0: NA Table NA.3; medium",
+        says="balcony of one dwelling" if raised else "deck under 600 mm",
     )
 
 
@@ -178,7 +182,9 @@ def velocity_pressure(place: WindPlace, height_m: float) -> tuple[CalculationSte
 
 
 @cache
-def _zone_steps(zone: str, slender: float, share: float, solidity: float, value: float) -> tuple[CalculationStep, ...]:
+def _zone_steps(
+    zone: str, slender: float, share: float, *, solidity: float, value: float
+) -> tuple[CalculationStep, ...]:
     """How a zone's coefficient lies between the table's rows for length, returns and solidity."""
     rows = table("uk_wall_zones")
     free = sorted(
@@ -250,12 +256,15 @@ def wind_on_leg(place: WindPlace, leg: WindLeg, load_factor: float) -> WindOnFen
     """
     if place.pressure_pa > 0:
         source = "user: peak pressure from the UK charts"
-        ce, q = given_step("c_e", 1.0, "", source), given_step("q_p", place.pressure_pa / 1000, "kPa", source)
+        ce, q = (
+            given_step("c_e", 1.0, "", source=source),
+            given_step("q_p", place.pressure_pa / 1000, "kPa", source=source),
+        )
     else:
         ce, q = velocity_pressure(place, leg.top_height_m)
     slender = leg.length_m / leg.solid_height_m
     if leg.round_members and leg.solidity < 0.8:
-        return _open_leg(place, leg, load_factor, (ce, q))
+        return _open_leg(place, leg, load_factor, working=(ce, q))
 
     def zones(return_m: float) -> list[tuple[str, float, float]]:
         face = replace(leg.face, solidity=max(leg.solidity, 0.8), return_length_m=return_m)
@@ -269,7 +278,13 @@ def wind_on_leg(place: WindPlace, leg: WindLeg, load_factor: float) -> WindOnFen
                 to * leg.solid_height_m,
                 cp,
                 f"zone {zone}, l/h {slender:.1f}, measured",
-                _zone_steps(zone, slender, min(1.0, end.return_m / leg.solid_height_m), max(leg.solidity, 0.8), cp),
+                _zone_steps(
+                    zone,
+                    slender,
+                    min(1.0, end.return_m / leg.solid_height_m),
+                    solidity=max(leg.solidity, 0.8),
+                    value=cp,
+                ),
             )
             for zone, to, cp in zones(end.return_m)
         )
@@ -278,17 +293,19 @@ def wind_on_leg(place: WindPlace, leg: WindLeg, load_factor: float) -> WindOnFen
         parts = [("gamma", load_factor, ""), ("q_p", q.value, "kPa"), ("c_p", cp, "")]
         if place.crest != 1:
             parts.append(("c_o2", place.crest, ""))
-        return product_step("p", parts, "kPa", "ec1-4: Table 7.9 by l/h and solidity; high", f"{case}, design level")
+        return product_step(
+            "p", parts, "kPa", source="ec1-4: Table 7.9 by l/h and solidity; high", says=f"{case}, design level"
+        )
 
     inner = zones(0.0)[-1]
     arm = middle_arm(leg.face)
     run = EndZone(0.0, inner[2], "zone D, away from any edge")
-    found = zones_between(leg.length_m, bands(leg.start), bands(leg.end), run, pressure)
+    found = zones_between(leg.length_m, bands(leg.start), bands(leg.end), run=run, pressure=pressure)
     return WindOnFence(found, arm.value, arm, (ce, q), si(pressure(run.coefficient, run.says)))
 
 
 def _open_leg(
-    place: WindPlace, leg: WindLeg, load_factor: float, working: tuple[CalculationStep, CalculationStep]
+    place: WindPlace, leg: WindLeg, load_factor: float, *, working: tuple[CalculationStep, CalculationStep]
 ) -> WindOnFence:
     """Mesh and tubes: a lattice's force on what is solid, alike all along.
 
@@ -303,7 +320,7 @@ def _open_leg(
     if place.crest != 1:
         parts.append(("c_o2", place.crest, ""))
     says = f"open face, {leg.solidity:.0%} solid, design level"
-    step = product_step("p", parts, "kPa", "ec1-4: 7.11, a bound of our own; low", says)
+    step = product_step("p", parts, "kPa", source="ec1-4: 7.11, a bound of our own; low", says=says)
     arm = middle_arm(leg.face)
     return WindOnFence((WindZone(0.0, leg.length_m, si(step), step),), arm.value, arm, working, si(step))
 
@@ -314,7 +331,7 @@ def wind_on_fence(place: WindPlace, face: WindFace, load_factor: float) -> WindO
     return wind_on_leg(place, leg, load_factor)
 
 
-def face_coefficient(face: WindFace, zone: str, from_end_m: float | None, to_end_m: float | None) -> float:
+def face_coefficient(face: WindFace, zone: str, from_end_m: float | None, *, to_end_m: float | None) -> float:
     """c_p,net of a zone A to D, or its mean over a stretch measured from the free end.
 
     Raises:

@@ -76,7 +76,7 @@ def stability(wood: Wood, ask: LateralRestraint) -> tuple[CalculationStep, float
     return step, slender
 
 
-def _way(e05: float, fck: float, length_m: float, side_m: float) -> float:
+def _way(e05: float, fck: float, length_m: float, *, side_m: float) -> float:
     slender = length_m / (side_m / math.sqrt(12)) / math.pi * math.sqrt(fck / e05)
     if slender <= 0.3:
         return 1.0
@@ -96,8 +96,8 @@ def ways(wood: Wood, *, height_m: float, end_factor: float, height_weak_m: float
     e05 = timber.strength("stiffness_min", wood, "floor").book_pa / MPA
     across, deep = wood.plies * wood.width_m, wood.depth_m
     weak_m = height_weak_m if height_weak_m is not None else height_m
-    strong = _way(e05, fck, end_factor * height_m, max(across, deep))
-    weak = _way(e05, fck, end_factor * weak_m, min(across, deep))
+    strong = _way(e05, fck, end_factor * height_m, side_m=max(across, deep))
+    weak = _way(e05, fck, end_factor * weak_m, side_m=min(across, deep))
     return strong, weak
 
 

@@ -121,7 +121,7 @@ def strength(kind: Kind, wood: Wood, load: LoadType) -> Strength:
         limit = 1 / gamma
     says = f"{wood.grade}, {'outdoors (service class 3)' if wood.wet else 'under cover (service class 2)'}"
     source = f"ec5: 2.4.1; {row.source}"
-    step = product_step(symbol, inputs, "MPa", source, says)
+    step = product_step(symbol, inputs, "MPa", source=source, says=says)
     if limit != 1.0:
         step = replace(
             step,

@@ -174,7 +174,9 @@ class UnitedStates(Rulebook):
         """Tables 4A, 4B, 4D."""
         row = timber.reference(wood.species, wood.size, wood.grade)
         column, symbol = timber.COLUMN[kind]
-        return given_step(symbol, row.number(f"{column}_pa") / PSI, "psi", row.source, f"table {row.text['table']}")
+        return given_step(
+            symbol, row.number(f"{column}_pa") / PSI, "psi", source=row.source, says=f"table {row.text['table']}"
+        )
 
     def specific_gravity(self, wood: Wood) -> float:
         """G of the table."""
@@ -190,8 +192,8 @@ class UnitedStates(Rulebook):
             "K_cr",
             2.0 if wood.wet else 1.5,
             "",
-            "nds: 3.5.2; high",
-            "sag under lasting load grows by this over years" + (", wood set wet" if wood.wet else ""),
+            source="nds: 3.5.2; high",
+            says="sag under lasting load grows by this over years" + (", wood set wet" if wood.wet else ""),
         )
 
     def stability(self, wood: Wood, ask: LateralRestraint) -> tuple[CalculationStep, float]:
@@ -212,9 +214,9 @@ class UnitedStates(Rulebook):
             if ask.stiffness_min_pa is not None
             else self.strength("stiffness_min", wood, ask.load).allowed_pa
         ) / PSI
-        factor, slenderness = members.beam_stability(effective_m / IN, b_in, d_in, bending, e_min)
+        factor, slenderness = members.beam_stability(effective_m / IN, b_in, d_in, bending_psi=bending, e_min_psi=e_min)
         if slenderness == 0:
-            return given_step("C_L", 1.0, "", "nds: 3.3.3; high", "no deeper than wide"), 0.0
+            return given_step("C_L", 1.0, "", source="nds: 3.3.3; high", says="no deeper than wide"), 0.0
         x = 1.20 * e_min / slenderness**2 / bending
         step = CalculationStep(
             symbol="C_L",
@@ -285,7 +287,7 @@ class UnitedStates(Rulebook):
         """IRC R507.6."""
         row = spans.joist_table(woods, spacing_m, floor)
         name = f"table R507.6: row {row.text['size']} {row.text['group']}, column {spacing_m / IN:.0f} in, overhang"
-        return spans.cell(row, "cantilever_m", "a", name)
+        return spans.cell(row, "cantilever_m", "a", says=name)
 
     def seat_size(self, width_m: float) -> str:
         """Bearing strength is the same for all dimension lumber of a species."""
@@ -305,9 +307,9 @@ class UnitedStates(Rulebook):
         e_min = self.strength("stiffness_min", wood, load).allowed_pa / PSI
         strong_in, weak_in = self._sides(wood)
         fc_psi = fc.allowed_pa / PSI
-        strong = members.column_stability(ask.end_factor * ask.height_m / IN, strong_in, fc_psi, e_min)
+        strong = members.column_stability(ask.end_factor * ask.height_m / IN, strong_in, fc_psi, e_min_psi=e_min)
         weak_m = ask.height_weak_m if ask.height_weak_m is not None else ask.height_m
-        weak = members.column_stability(ask.end_factor * weak_m / IN, weak_in, fc_psi, e_min)
+        weak = members.column_stability(ask.end_factor * weak_m / IN, weak_in, fc_psi, e_min_psi=e_min)
         least = min(strong, weak)
         slender = ask.end_factor * (ask.height_m / IN / strong_in if strong <= weak else weak_m / IN / weak_in)
         x = 0.822 * e_min / slender**2 / fc_psi
@@ -324,7 +326,7 @@ class UnitedStates(Rulebook):
             "P",
             [("C_P", least, ""), ("F_c", fc_psi, "psi"), ("A", wood.area_m2 / IN**2, "in2")],
             "lb",
-            "nds: 3.7.1; high",
+            source="nds: 3.7.1; high",
         )
         return Column(buckling=buckling, capacity=capacity)
 
@@ -385,7 +387,7 @@ class UnitedStates(Rulebook):
                 ("l_b", length_m / IN, "in"),
             ],
             "lb",
-            "nds: 3.10; high",
+            source="nds: 3.10; high",
         )
         return BearingArea(factor=factor, effective_length_m=length_m * factor, capacity=capacity)
 
@@ -395,7 +397,7 @@ class UnitedStates(Rulebook):
         """NDS 3.4.3.2(a)."""
         shear = self.strength("shear", wood, load).allowed_pa / PSI
         b, d, dn = wood.across_m / IN, wood.bending_depth_m / IN, left_m / IN
-        value = members.notched_shear_lb(shear, b, d, dn)
+        value = members.notched_shear_lb(shear, b, d, left_in=dn)
         step = CalculationStep(
             symbol="V_r",
             value=value,
@@ -486,7 +488,9 @@ class UnitedStates(Rulebook):
             raise InvalidInputError("height", "is needed")
         if not place.speed_m_per_s > 0:
             raise InvalidInputError("wind_speed", "must be above 0")
-        return wind.velocity_pressure(height_m, place.speed_m_per_s, place.exposure, place.edition or "ASCE 7-16")
+        return wind.velocity_pressure(
+            height_m, place.speed_m_per_s, place.exposure, edition=place.edition or "ASCE 7-16"
+        )
 
     def face_coefficient(
         self, face: WindFace, zone: str, *, from_end_m: float | None = None, to_end_m: float | None = None
@@ -502,11 +506,13 @@ class UnitedStates(Rulebook):
         """ASCE 7 Fig. 29.3-1 note."""
         return wind.porosity_factor(solidity)
 
-    def face_pressure(self, place: WindPlace, face: WindFace, zone: str, coefficient: float | None) -> CalculationStep:
+    def face_pressure(
+        self, place: WindPlace, face: WindFace, zone: str, *, coefficient: float | None
+    ) -> CalculationStep:
         """ASCE 7 29.3 and 29.4."""
         if not place.speed_m_per_s > 0:
             raise InvalidInputError("wind_speed", "must be above 0")
-        return wind.face_pressure(place, face, zone or "run", coefficient)
+        return wind.face_pressure(place, face, zone or "run", coefficient=coefficient)
 
     def face_arm_m(self, face: WindFace) -> float:
         """With the 5 % of a solid face near the ground."""
@@ -574,7 +580,7 @@ class UnitedStates(Rulebook):
     def sag_limit(self) -> tuple[float, CalculationStep]:
         """L/240, the code's limit for other members, for the lasting sag of a rail."""
         source = "irc: R301.7 other structural members; high; its use for a fence rail is practice"
-        return 240.0, given_step("n", 240.0, "", source)
+        return 240.0, given_step("n", 240.0, "", source=source)
 
     # Fixings
     def fastener_lateral(self, ask: FastenerInput) -> tuple[CalculationStep, str]:
@@ -594,7 +600,9 @@ class UnitedStates(Rulebook):
         each = fasteners.withdrawal(fastener=fastener, diameter_m=diameter_m, gravity=timber.species_gravity(wood))
         if penetration_m is None:
             return each
-        return product_step("W_p", [("W", each.value, "lb/in"), ("p", penetration_m / IN, "in")], "lb", each.source)
+        return product_step(
+            "W_p", [("W", each.value, "lb/in"), ("p", penetration_m / IN, "in")], "lb", source=each.source
+        )
 
 
 class _Gusts(UnitedStates):

@@ -103,9 +103,9 @@ def pad_table(*, area_m2: float, bearing_pa: float, live_pa: float, dead_pa: flo
                 "B",
                 width_m / IN,
                 "in",
-                row.source,
-                f"table R507.3.1: row {row.number('area_m2') / FT**2:.0f} sq ft, column {row.number('bearing_pa') / PSF:.0f} psf, "
-                f"{'round' if round_pad else 'square'}",
+                source=row.source,
+                says=f"table R507.3.1: row {row.number('area_m2') / FT**2:.0f} sq ft, "
+                f"column {row.number('bearing_pa') / PSF:.0f} psf, {'round' if round_pad else 'square'}",
             ),
         ),
     )
@@ -161,7 +161,7 @@ def ledger_table(
         "s",
         row.number("spacing_m") / IN,
         "in",
-        row.source,
-        f"table R507.9.1.3(1): row {row.text['fixing']} {row.number('diameter_m') / IN:g} in, column joists of "
+        source=row.source,
+        says=f"table R507.9.1.3(1): row {row.text['fixing']} {row.number('diameter_m') / IN:g} in, column joists of "
         f"{row.number('joist_span_m') / FT:.0f} ft",
     )

@@ -92,6 +92,6 @@ def moment_in_ground(
     return moment, (z,)
 
 
-def constrained_embedment_ft(load_lb: float, height_ft: float, width_ft: float, k_psf_per_ft: float) -> float:
+def constrained_embedment_ft(load_lb: float, height_ft: float, width_ft: float, *, k_psf_per_ft: float) -> float:
     """Depth (ft) with a rigid slab at grade against the post. Source: IBC 1807.3.2.2, d = (4.25 P h/(k b))^(1/3)."""
     return float((4.25 * load_lb * height_ft / (k_psf_per_ft * width_ft)) ** (1 / 3))

@@ -94,7 +94,7 @@ def _reductions(d: float, nominal_in: float, angle_rad: float) -> dict[str, floa
 
 
 def _single(
-    d: float, q: tuple[float, float], lengths: tuple[float, float], moment: float, gap: float
+    d: float, q: tuple[float, float], lengths: tuple[float, float], *, moment: float, gap: float
 ) -> dict[str, float]:
     """Forces of the yield modes, members a gap apart (0: in contact).
 
@@ -146,7 +146,7 @@ class NdsJoints(JointRules):
             else _bearing_psi(nominal, side_gravity, request.angle_side_rad)
         )
         moment = _yield_psi(fastener) * d**3 / 6
-        forces = _single(d, (side_psi * d, main_psi * d), (ls, lm), moment, request.gap_m / IN)
+        forces = _single(d, (side_psi * d, main_psi * d), (ls, lm), moment=moment, gap=request.gap_m / IN)
         if request.planes == 2:
             forces = {name: force * (1 if name == "Im" else 2) for name, force in forces.items()}
             forces = {name: forces[name] for name in ("Im", "Is", "IIIs", "IV")}
@@ -174,7 +174,7 @@ class NdsJoints(JointRules):
         ]
         return LateralCapacity(
             reference=reference,
-            design=design_step("Z'", factors, "lb", "nds: 11.3; high", f"what {request.count} hold"),
+            design=design_step("Z'", factors, "lb", source="nds: 11.3; high", says=f"what {request.count} hold"),
             mode=mode,
         )
 
@@ -201,7 +201,9 @@ class NdsJoints(JointRules):
             source="nds: 12.2; high",
             says="per inch of thread in the main member, its tip not counted",
         )
-        one = design_step("W_1", [("W", per_length.value, "lb/in"), ("p", inches, "in")], "lb", "nds: 12.2; high")
+        one = design_step(
+            "W_1", [("W", per_length.value, "lb/in"), ("p", inches, "in")], "lb", source="nds: 12.2; high"
+        )
         duration = min(MOST_DURATION, timber.DURATION[request.load])
         wet = (1.0 if request.toe else SMOOTH_NAIL_WET) if kind == "nail" else WET
         design = design_step(
@@ -215,13 +217,13 @@ class NdsJoints(JointRules):
                 ("C_eg", END_GRAIN_LAG if request.end_grain else 1.0, ""),
             ],
             "lb",
-            "nds: 11.3; high",
-            f"what {request.count} hold in withdrawal",
+            source="nds: 11.3; high",
+            says=f"what {request.count} hold in withdrawal",
         )
         through = self._pull_through(request, gravity, duration)
         if through is not None and through.value * request.count < design.value:
             design = design_step(
-                "W'", [("n", float(request.count), ""), ("W_h", through.value, "lb")], "lb", "nds: 12.2.5; high"
+                "W'", [("n", float(request.count), ""), ("W_h", through.value, "lb")], "lb", source="nds: 12.2.5; high"
             )
         return WithdrawalCapacity(per_length=per_length, one=one, pull_through=through, design=design)
 
@@ -255,7 +257,7 @@ class NdsJoints(JointRules):
         return w * z / (w * math.cos(angle_rad) ** 2 + z * math.sin(angle_rad) ** 2)
 
     def group(
-        self, in_row: int, fastener: Fastener, spacing_m: float, stiffness_n: tuple[float, float] | None
+        self, in_row: int, fastener: Fastener, spacing_m: float, *, stiffness_n: tuple[float, float] | None
     ) -> float:
         """C_g. Source: NDS equation 11.3-1 (from memory, high)."""
         d, n = fastener.diameter_m / IN, in_row
@@ -286,11 +288,11 @@ class NdsJoints(JointRules):
                 ("r_2", ratio**2, ""),
             ],
             "lb",
-            "nds: 3.4.3.3; high",
-            "shear beside a joint loaded across the grain",
+            source="nds: 3.4.3.3; high",
+            says="shear beside a joint loaded across the grain",
         )
 
-    def washer_n(self, section: WoodSection, washer_m: float, bolt_m: float, round_washer: bool) -> CalculationStep:
+    def washer_n(self, section: WoodSection, washer_m: float, bolt_m: float, *, round_washer: bool) -> CalculationStep:
         """NDS 3.10.2 to 3.10.4 (from memory, high)."""
         wood = Wood(species=section.wood, size=_SIZE, width_m=1.5 * IN, depth_m=5.5 * IN, wet=section.wet)
         strength = timber.strength("bearing", wood, section.load).allowed_pa / PSI
@@ -304,6 +306,6 @@ class NdsJoints(JointRules):
                 ("C_b", (side + BEARING_SPREAD_IN) / side, ""),
             ],
             "lb",
-            "nds: 3.10; high",
-            "bearing under the washer",
+            source="nds: 3.10; high",
+            says="bearing under the washer",
         )

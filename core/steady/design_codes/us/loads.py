@@ -45,7 +45,7 @@ def combinations(edition: str = "") -> tuple[Combination, ...]:
 
 def deck_live() -> CalculationStep:
     """40 psf. Source: IRC R301.5 (from memory, high)."""
-    return given_step("L", 40.0, "psf", "irc: R301.5; high", "decks and balconies of dwellings")
+    return given_step("L", 40.0, "psf", source="irc: R301.5; high", says="decks and balconies of dwellings")
 
 
 def roof_live(area_m2: float, rise_in_12: float) -> CalculationStep:
@@ -204,4 +204,4 @@ def snow_drift(ask: DriftInput) -> tuple[CalculationStep, CalculationStep]:
         source="asce-7-16: 7.7.1; medium",
         says=f"drift {hd:.2f} ft, room above the snow {hc:.2f} ft" + ("; too little room to count" if none else ""),
     )
-    return peak, given_step("w", width, "ft", "asce-7-16: 7.7.1; medium", "width of the drift")
+    return peak, given_step("w", width, "ft", source="asce-7-16: 7.7.1; medium", says="width of the drift")

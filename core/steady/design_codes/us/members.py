@@ -39,7 +39,7 @@ def effective_length_in(load_case: str, unbraced_in: float, depth_in: float) -> 
 
 
 def beam_stability(
-    effective_in: float, width_in: float, depth_in: float, bending_psi: float, e_min_psi: float
+    effective_in: float, width_in: float, depth_in: float, *, bending_psi: float, e_min_psi: float
 ) -> tuple[float, float]:
     """C_L and the slenderness R_B of a beam.
 
@@ -60,7 +60,7 @@ def beam_stability(
     return (1 + x) / 1.9 - math.sqrt(((1 + x) / 1.9) ** 2 - x / 0.95), slenderness
 
 
-def column_stability(effective_in: float, least_in: float, compression_psi: float, e_min_psi: float) -> float:
+def column_stability(effective_in: float, least_in: float, compression_psi: float, *, e_min_psi: float) -> float:
     """C_P of a sawn column.
 
     Args:
@@ -91,7 +91,7 @@ def bearing_factor(length_in: float, from_end_in: float) -> float:
     return 1.0
 
 
-def notched_shear_lb(shear_psi: float, width_in: float, depth_in: float, left_in: float) -> float:
+def notched_shear_lb(shear_psi: float, width_in: float, depth_in: float, *, left_in: float) -> float:
     """Shear over a support left by a notch in the tension face at the end.
 
     Raises:

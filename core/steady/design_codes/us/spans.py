@@ -59,7 +59,7 @@ def table_conditions(woods: tuple[Wood, ...], floor: FloorLoad) -> str:
     return max(groups, key=_ORDER.index)
 
 
-def _next(rows: Sequence[TableRow], column: str, at: float, what: str, most: str) -> TableRow:
+def _next(rows: Sequence[TableRow], column: str, at: float, *, what: str, most: str) -> TableRow:
     """The row whose column is the least that is not below a value: tables round up, never interpolate."""
     fitting = sorted((row for row in rows if row.number(column) >= at - 1e-9), key=lambda row: row.number(column))
     if not fitting:
@@ -79,13 +79,13 @@ def joist_table(woods: tuple[Wood, ...], spacing_m: float, floor: FloorLoad) -> 
     rows = [row for row in table("us_joist_table") if row.text["group"] == group and row.text["size"] == woods[0].size]
     if not rows or woods[0].plies != 1 or woods[0].flat:
         raise OutOfScopeError(f"no {woods[0].size} joists in the deck table", "2x6, 2x8, 2x10 or 2x12")
-    return _next(rows, "spacing_m", spacing_m, "the spacing", "at most 24 in")
+    return _next(rows, "spacing_m", spacing_m, what="the spacing", most="at most 24 in")
 
 
-def cell(row: TableRow, column: str, symbol: str, says: str) -> SpanResult:
+def cell(row: TableRow, column: str, symbol: str, *, says: str) -> SpanResult:
     """A printed cell as an answer."""
     value_m = row.number(column)
-    step = given_step(symbol, value_m / IN, "in", row.source, says)
+    step = given_step(symbol, value_m / IN, "in", source=row.source, says=says)
     return SpanResult(span_m=value_m, governs="table", step=step)
 
 
@@ -103,7 +103,7 @@ def joist_span(book: Rulebook, woods: tuple[Wood, ...], ask: JoistInput) -> Span
             row,
             "span_m",
             "L",
-            f"table R507.6: row {row.text['size']} {row.text['group']}, column {row.number('spacing_m') / IN:.0f} in",
+            says=f"table R507.6: row {row.text['size']} {row.text['group']}, column {row.number('spacing_m') / IN:.0f} in",
         )
     sag = DeflectionLimit(
         kind="deflection",
@@ -182,7 +182,7 @@ def beam_span(book: Rulebook, woods: tuple[Wood, ...], ask: BeamInput) -> SpanRe
     if ask.table:
         if joist_span_m is None:
             raise InvalidInputError("joist_span", "is needed")
-        return _beam_cell(woods, joist_span_m, floor, ask.edition or "IRC 2018")
+        return _beam_cell(woods, joist_span_m, floor, edition=ask.edition or "IRC 2018")
     if supported_m is None:
         if joist_span_m is None:
             raise InvalidInputError("joist_span", "is needed, or supported_length")
@@ -218,7 +218,7 @@ def _beam_rows(group: str, size: str, plies: int) -> tuple[TableRow, ...]:
     )
 
 
-def _beam_cell(woods: tuple[Wood, ...], joist_span_m: float, floor: FloorLoad, edition: str) -> SpanResult:
+def _beam_cell(woods: tuple[Wood, ...], joist_span_m: float, floor: FloorLoad, *, edition: str) -> SpanResult:
     group = table_conditions(woods, floor)
     if edition not in ("IRC 2018", "IRC 2021"):
         raise OutOfScopeError(f"no beam table for {edition[:20]}", "IRC 2018 or IRC 2021")
@@ -229,10 +229,10 @@ def _beam_cell(woods: tuple[Wood, ...], joist_span_m: float, floor: FloorLoad, e
             f"no cell for {woods[0].plies}-{woods[0].size} of {name if name != 'other' else woods[0].species}, {edition}",
             "another size or number of plies, or calculate it",
         )
-    row = _next(rows, "joist_span_m", joist_span_m, "the joist span", "at most 18 ft")
+    row = _next(rows, "joist_span_m", joist_span_m, what="the joist span", most="at most 18 ft")
     name = f"{row.number('plies_count'):.0f}-{row.text['size']} {row.text['group']}"
     return cell(
-        row, "span_m", "L", f"table R507.5: row {name}, column joists of {row.number('joist_span_m') / FT:.0f} ft"
+        row, "span_m", "L", says=f"table R507.5: row {name}, column joists of {row.number('joist_span_m') / FT:.0f} ft"
     )
 
 
@@ -249,7 +249,7 @@ def post_height(book: Rulebook, wood: Wood, ask: PostInput) -> SpanResult:
     if not area_m2 > 0:
         raise InvalidInputError("supported_area", "must be above 0")
     if ask.table:
-        return _post_cell(wood, area_m2, floor, ask.edition or "IRC 2021")
+        return _post_cell(wood, area_m2, floor, edition=ask.edition or "IRC 2021")
     load_lb = (floor.live_pa + floor.dead_pa) * area_m2 / LB
     fc = timber.strength("compression", wood, floor.load).allowed_pa / PSI
     e_min = timber.strength("stiffness_min", wood, floor.load).allowed_pa / PSI
@@ -269,24 +269,27 @@ def post_height(book: Rulebook, wood: Wood, ask: PostInput) -> SpanResult:
         says="the height whose C_P is just what the load needs",
     )
     limits = [("buckling", step.value * IN), ("slenderness", 50 * d_in * IN)]
-    found = least_span(book, wood, limits, ask.longest_m)
+    found = least_span(book, wood, limits, longest_m=ask.longest_m)
     return SpanResult(span_m=found.span_m, governs=found.governs, step=step, limits=found.limits)
 
 
-def _post_cell(wood: Wood, area_m2: float, floor: FloorLoad, edition: str) -> SpanResult:
+def _post_cell(wood: Wood, area_m2: float, floor: FloorLoad, *, edition: str) -> SpanResult:
     group = table_conditions((wood,), floor)
     rows = [row for row in table("us_post_table") if row.text["edition"] == edition]
     if edition == "IRC 2018":
         found = next((row for row in rows if row.text["size"] == wood.size), None)
         if found is None:
             raise OutOfScopeError(f"no {wood.size} posts in the table", "4x4, 4x6, 6x6 or 8x8")
-        return cell(found, "height_m", "h", f"table R507.4 of 2018: row {found.text['size']}, by size alone")
+        return cell(found, "height_m", "h", says=f"table R507.4 of 2018: row {found.text['size']}, by size alone")
     if group != "Southern Pine":
         raise OutOfScopeError("the 2021 post table is entered for Southern Pine alone", "calculate it")
     fitting = [row for row in rows if row.text["size"] == wood.size]
     if not fitting:
         raise OutOfScopeError(f"no {wood.size} posts in the table", "4x4, 4x6, 6x6 or 8x8")
-    row = _next(fitting, "area_m2", area_m2, "the area", "at most 160 sq ft")
+    row = _next(fitting, "area_m2", area_m2, what="the area", most="at most 160 sq ft")
     return cell(
-        row, "height_m", "h", f"table R507.4: row {row.text['size']}, column {row.number('area_m2') / FT**2:.0f} sq ft"
+        row,
+        "height_m",
+        "h",
+        says=f"table R507.4: row {row.text['size']}, column {row.number('area_m2') / FT**2:.0f} sq ft",
     )

@@ -97,7 +97,7 @@ def flat_factor(wood: Wood) -> float:
     return size_row(wide).number("flat_thick_factor" if thin >= 4 else "flat_thin_factor")
 
 
-def wet_factor(kind: str, row: TableRow, size_ratio: float, wood: Wood) -> float:
+def wet_factor(kind: str, row: TableRow, size_ratio: float, *, wood: Wood) -> float:
     """C_M, moisture above 19 % in service. Source: NDS Supplement Tables 4A, 4B, 4D (from memory, high)."""
     if not wood.wet:
         return 1.0
@@ -128,7 +128,7 @@ def strength(kind: Kind, wood: Wood, load: LoadType) -> Strength:
     size_ratio = size_factor(wood.species, wood.size, column)
     if column not in _NO_DURATION:
         inputs.append(("C_D", DURATION[load], ""))
-    inputs.append(("C_M", wet_factor(column, row, size_ratio, wood), ""))
+    inputs.append(("C_M", wet_factor(column, row, size_ratio, wood=wood), ""))
     if column in ("fb", "ft", "fc"):
         inputs.append(("C_F", size_ratio, ""))
     if column == "fb":
@@ -141,8 +141,8 @@ def strength(kind: Kind, wood: Wood, load: LoadType) -> Strength:
         f"{symbol}'",
         inputs,
         "psi",
-        f"nds: Table 4.3.1; {row.source}",
-        f"{wood.species} No.2 {wood.size}, table {row.text['table']}",
+        source=f"nds: Table 4.3.1; {row.source}",
+        says=f"{wood.species} No.2 {wood.size}, table {row.text['table']}",
     )
     book_pa = row.number(f"{column}_pa")
     return Strength(step=step, book_pa=book_pa, factors=step.value * PSI / book_pa)

@@ -51,7 +51,7 @@ def height_factor(height_m: float, exposure: str, edition: str) -> CalculationSt
 
 
 def velocity_pressure(
-    height_m: float, speed_m_per_s: float, exposure: str, edition: str
+    height_m: float, speed_m_per_s: float, exposure: str, *, edition: str
 ) -> tuple[CalculationStep, CalculationStep]:
     """q (psf) and the K_z it used. Source: ASCE 7-16 26.10.2 (from memory, high)."""
     kz = height_factor(height_m, exposure, edition)
@@ -117,7 +117,9 @@ def wind_on_leg(place: WindPlace, leg: WindLeg, least_psf: float = LEAST_PSF) ->
     """
     if leg.top_height_m > 60 * FT:
         raise OutOfScopeError("a fence over 60 ft high", "ask an engineer")
-    kz, q = velocity_pressure(leg.top_height_m, place.speed_m_per_s, place.exposure, place.edition or "ASCE 7-16")
+    kz, q = velocity_pressure(
+        leg.top_height_m, place.speed_m_per_s, place.exposure, edition=place.edition or "ASCE 7-16"
+    )
     height_m, solid = leg.solid_height_m, leg.solidity >= 0.7
     slender, ratio = max(leg.length_m / height_m, 1e-6), min(1.0, height_m / leg.top_height_m)
     arm = _arm(height_m, leg.top_height_m)
@@ -125,7 +127,7 @@ def wind_on_leg(place: WindPlace, leg: WindLeg, least_psf: float = LEAST_PSF) ->
     if not solid:
         share, coefficient = leg.solidity, open_coefficient(leg.solidity, round_members=leg.round_members)
         step = _leg_pressure(
-            q.value, least_psf, (place.crest, coefficient, share), f"open face, {leg.solidity:.0%} solid"
+            q.value, least_psf, (place.crest, coefficient, share), case=f"open face, {leg.solidity:.0%} solid"
         )
         return WindOnFence(
             (WindZone(0.0, leg.length_m, step.value * PSF, step),), arm.value * FT, arm, (kz, q), step.value * PSF
@@ -141,17 +143,17 @@ def wind_on_leg(place: WindPlace, leg: WindLeg, least_psf: float = LEAST_PSF) ->
                 to * height_m,
                 c * (relief if k == 0 else 1.0),
                 f"case C, {about}, zone to {to:.3g} heights",
-                _end_steps(k, slender, ratio, relief if k == 0 else 1.0, porous),
+                _end_steps(k, slender, ratio, relief=relief if k == 0 else 1.0, porous=porous),
             )
             for k, (to, c) in enumerate(end_coefficients(slender, ratio))
         )
 
     def pressure(coefficient: float, case: str) -> CalculationStep:
-        return _leg_pressure(q.value, least_psf, (place.crest, coefficient * porous, 1.0), case)
+        return _leg_pressure(q.value, least_psf, (place.crest, coefficient * porous, 1.0), case=case)
 
     whole = run_coefficient(slender, ratio)
     run = EndZone(0.0, whole, f"cases A and B, {about}, the whole run", _run_steps(slender, ratio, porous))
-    zones = zones_between(leg.length_m, bands(leg.start), bands(leg.end), run, pressure)
+    zones = zones_between(leg.length_m, bands(leg.start), bands(leg.end), run=run, pressure=pressure)
     return WindOnFence(zones, arm.value * FT, arm, (kz, q), si(pressure(whole, run.says)))
 
 
@@ -171,7 +173,7 @@ def _cells(row: TableRow, slender: float, letter: str) -> tuple[str, list[tuple[
 
 
 def _coefficient(
-    formula: str, inputs: list[tuple[str, float, str]], porous: float, says: str, value: float
+    formula: str, inputs: list[tuple[str, float, str]], porous: float, *, says: str, value: float
 ) -> tuple[CalculationStep, ...]:
     if abs(porous - 1) > 1e-12:
         formula, inputs = f"{formula} * k_p", [*inputs, ("k_p", porous, "")]
@@ -191,7 +193,9 @@ def _coefficient(
 
 
 @cache
-def _end_steps(number: int, slender: float, ratio: float, relief: float, porous: float) -> tuple[CalculationStep, ...]:
+def _end_steps(
+    number: int, slender: float, ratio: float, *, relief: float, porous: float
+) -> tuple[CalculationStep, ...]:
     row = table("us_wind_end")[number]
     formula, inputs, words = _cells(row, slender, "e")
     value = end_coefficients(slender, ratio)[number][1] * relief
@@ -201,7 +205,7 @@ def _end_steps(number: int, slender: float, ratio: float, relief: float, porous:
         formula, inputs = f"{formula} * k_r", [*inputs, ("k_r", relief, "")]
     says = f"case C, row {row.text['key']}, column B/s {words}; r_B is B/s, r_s is s/h"
     says += "; k_r for the return" if relief != 1 else ""
-    return _coefficient(formula, inputs, porous, says, value)
+    return _coefficient(formula, inputs, porous, says=says, value=value)
 
 
 @cache
@@ -219,7 +223,7 @@ def _run_steps(slender: float, ratio: float, porous: float) -> tuple[Calculation
         formula = f"({formula})"
     words = " and ".join(f"{height:g}" for height, _ in picked)
     says = f"cases A and B, row s/h {words}, column B/s {formulas[0][2]}; r_B is B/s, r_s is s/h"
-    return _coefficient(formula, inputs, porous, says, run_coefficient(slender, ratio))
+    return _coefficient(formula, inputs, porous, says=says, value=run_coefficient(slender, ratio))
 
 
 def return_relief(heights: float) -> float:
@@ -230,7 +234,7 @@ def return_relief(heights: float) -> float:
     return between(_RETURNS, heights) if heights >= _RETURNS[0][0] - 1e-9 else 1.0
 
 
-def _leg_pressure(q_psf: float, least_psf: float, factors: tuple[float, float, float], case: str) -> CalculationStep:
+def _leg_pressure(q_psf: float, least_psf: float, factors: tuple[float, float, float], *, case: str) -> CalculationStep:
     """`factors`: the hill's on the pressure, the force coefficient, the share of the face that counts."""
     crest, coefficient, share = factors
     hill = " * K_zt" if crest != 1 else ""
@@ -337,9 +341,11 @@ def face_coefficient(face: WindFace, zone: str) -> float:
     raise OutOfScopeError("the figure has no such zone on this fence", "a longer fence, or the whole run")
 
 
-def face_pressure(place: WindPlace, face: WindFace, zone: str, coefficient: float | None) -> CalculationStep:
+def face_pressure(place: WindPlace, face: WindFace, zone: str, *, coefficient: float | None) -> CalculationStep:
     """ASD pressure on the gross area of a face of any solidity. Source: ASCE 7-16 29.3, 29.4, 29.7 (from memory, high)."""
-    _, q = velocity_pressure(face.top_height_m, place.speed_m_per_s, place.exposure, place.edition or "ASCE 7-16")
+    _, q = velocity_pressure(
+        face.top_height_m, place.speed_m_per_s, place.exposure, edition=place.edition or "ASCE 7-16"
+    )
     solid = face.solidity >= 0.7
     if coefficient is None:
         coefficient = (
@@ -391,7 +397,7 @@ def open_roof_pressure(place: WindPlace, ask: OpenRoofInput) -> CalculationStep:
     worst = min(means) if uplift else max(means)
     if (worst >= 0) == uplift:
         raise OutOfScopeError(f"the figure has no {'uplift' if uplift else 'downward wind'} here", "the other sense")
-    _, q = velocity_pressure(ask.height_m, place.speed_m_per_s, place.exposure, place.edition or "ASCE 7-16")
+    _, q = velocity_pressure(ask.height_m, place.speed_m_per_s, place.exposure, edition=place.edition or "ASCE 7-16")
     return CalculationStep(
         symbol="p",
         value=ASD * q.value * GUST * worst,
@@ -420,7 +426,7 @@ def open_face_pressure(place: WindPlace, face: OpenFace) -> tuple[float, Calcula
     """
     if face.solidity >= 0.7:
         raise OutOfScopeError("a face of seven tenths or more counts as solid", "the wind on a solid fence")
-    _, q = velocity_pressure(face.height_m, place.speed_m_per_s, place.exposure, place.edition or "ASCE 7-16")
+    _, q = velocity_pressure(face.height_m, place.speed_m_per_s, place.exposure, edition=place.edition or "ASCE 7-16")
     thick = face.round_members and face.thick_m / FT * math.sqrt(q.value) > THICK_ROUND
     table_ = THICK_ROUND_MEMBERS if thick else ROUND_MEMBERS if face.round_members else FLAT_MEMBERS
     coefficient = next(value for most, value in table_ if face.solidity < most)
@@ -453,7 +459,7 @@ def open_gable(place: WindPlace, ask: OpenRoofInput) -> GableWind:
             for column in ("windward_coefficient", "leeward_coefficient")
         )
         halves.append((windward, leeward))
-    _, q = velocity_pressure(ask.height_m, place.speed_m_per_s, place.exposure, place.edition or "ASCE 7-16")
+    _, q = velocity_pressure(ask.height_m, place.speed_m_per_s, place.exposure, edition=place.edition or "ASCE 7-16")
     unit_pa = ASD * q.value * GUST * PSF
     means = [sum(pair) / 2 for pair in halves]
     return GableWind(
@@ -476,7 +482,7 @@ def open_along(place: WindPlace, ask: OpenRoofInput, length_m: float) -> AlongWi
     if not length_m > 0:
         raise InvalidInputError("length", "must be above 0")
     row = keyed("us_open_along")["obstructed" if ask.obstructed else "clear"]
-    _, q = velocity_pressure(ask.height_m, place.speed_m_per_s, place.exposure, place.edition or "ASCE 7-16")
+    _, q = velocity_pressure(ask.height_m, place.speed_m_per_s, place.exposure, edition=place.edition or "ASCE 7-16")
     unit_pa = ASD * q.value * GUST * PSF
     edges = (0.0, ask.height_m, 2 * ask.height_m, math.inf)
     zones = [max(0.0, min(length_m, far) - near) / length_m for near, far in itertools.pairwise(edges)]

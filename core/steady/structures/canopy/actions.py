@@ -38,7 +38,7 @@ HEIGHT_M = IN / 4
 Sizes = Callable[[Any], Sequence[Sized]]
 
 
-def lock_post(spec: Any, inner: str, at_m: float, why: str) -> Any:
+def lock_post(spec: Any, inner: str, at_m: float, *, why: str) -> Any:
     """The spec with a post held at a place along its beam."""
     kept = tuple(lock for lock in spec.locks if lock.id != inner)
     return replace(spec, locks=(*kept, BeamPostLock(id=inner, at_m=min(60.0, max(-60.0, at_m)), why=why)))
@@ -77,7 +77,7 @@ def hold_on(sizes: Sizes) -> Callable[[Any, str, float], Any]:
         inner = thing.removeprefix(f"{spec.id}/post/")
         if inner == thing or not inner.startswith("beam-"):
             raise InvalidInputError("post", "Only posts and sizes of the frame are taken in")
-        return lock_post(spec, inner, at_m, "held here")
+        return lock_post(spec, inner, at_m, why="held here")
 
     return hold
 

@@ -61,7 +61,7 @@ class Own:
 
 
 def whole_plan(
-    case: DesignInput, findings: CheckCollector, frame: RoofFrame, held: LateralSystemResult, own: Own
+    case: DesignInput, findings: CheckCollector, frame: RoofFrame, *, held: LateralSystemResult, own: Own
 ) -> Plan:
     """The plan of a roof on posts, built as calculated."""
     me, made = case.spec.id, own.parts
@@ -95,7 +95,11 @@ def whole_plan(
         cautions=tuple(cautions_from(f"{own.tables}_cautions", me, _here(frame, own, counts["holes"]))),
         details=own.details,
         members=own.members,
-        conflicts=(*own.conflicts, *_stands_on(frame), *too_high(case.site.notes, me, [(0.0, own.high_m)], case.tape)),
+        conflicts=(
+            *own.conflicts,
+            *_stands_on(frame),
+            *too_high(case.site.notes, me, [(0.0, own.high_m)], tape=case.tape),
+        ),
         notes=own.notes,
         views=VIEWS,
         targets=(
@@ -136,7 +140,7 @@ def post_handles(frame: RoofFrame, locked: Set[str]) -> list[DragHandle]:
     ]
 
 
-def edge_handle(me: str, what: str, field: str, axis: str, at_m: float) -> DragHandle:
+def edge_handle(me: str, what: str, field: str, *, axis: str, at_m: float) -> DragHandle:
     """A beam or an edge of the roof, pulled along one axis."""
     return DragHandle(
         id=f"{me}/{what}",

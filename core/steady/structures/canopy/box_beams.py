@@ -112,7 +112,7 @@ def fits(box: Boxed) -> Boxed:
     return box
 
 
-def add_box(g: Grouper, box: Boxed, named: str, place: PartPlacement, length_m: float) -> str:
+def add_box(g: Grouper, box: Boxed, named: str, *, place: PartPlacement, length_m: float) -> str:
     """Two flanges, the webs in their pieces, a block at either end; why its joints will not do, or nothing.
 
     Args:
@@ -123,14 +123,14 @@ def add_box(g: Grouper, box: Boxed, named: str, place: PartPlacement, length_m: 
     flange, web = box.flange, box.web
     for name, off in (("lower", -1.0), ("upper", 1.0)):
         at = (x, y, z + off * (box.deep_m - flange.thickness_m) / 2)
-        g.add("beam", flange, length_m, replace(place, id=f"{named}/{name} flange", at=at, up=side))
+        g.add("beam", flange, length_m, place=replace(place, id=f"{named}/{name} flange", at=at, up=side))
     joints, why = joints_say(box, length_m)
     for k, cuts in enumerate(joints.joints_m):
         out = (flange.width_m + web.thickness_m) / 2 + k // 2 * web.thickness_m
         out = out if k % 2 == 0 else -out
         for n, (a, b) in enumerate(itertools.pairwise((0.0, *cuts, length_m))):
             at = (x + ax * a + side[0] * out, y + ay * a + side[1] * out, z)
-            g.add("web", web, b - a, replace(place, id=f"{named}/web/{k}/{n}", at=at, up=UP))
+            g.add("web", web, b - a, place=replace(place, id=f"{named}/web/{k}/{n}", at=at, up=UP))
     tall = box.deep_m - 2 * flange.thickness_m
     for name, off in (("start", flange.thickness_m / 2), ("end", length_m - flange.thickness_m / 2)):
         at = (x + ax * off, y + ay * off, z - tall / 2)
@@ -138,13 +138,13 @@ def add_box(g: Grouper, box: Boxed, named: str, place: PartPlacement, length_m: 
             "blocking",
             flange,
             tall,
-            PartPlacement(id=f"{named}/block/{name}", about=place.about, at=at, along=UP, up=side),
+            place=PartPlacement(id=f"{named}/block/{name}", about=place.about, at=at, along=UP, up=side),
         )
-    g.fix("web nail", 2 * box.webs * (math.ceil(length_m / box.nails_m) + 1), place.at, "screw")
+    g.fix("web nail", 2 * box.webs * (math.ceil(length_m / box.nails_m) + 1), place.at, role="screw")
     return why
 
 
-def check_boxed(collector: CheckCollector, box: Boxed, one: Bends, dead: Action, loads: Sequence[Loaded]) -> None:
+def check_boxed(collector: CheckCollector, box: Boxed, one: Bends, *, dead: Action, loads: Sequence[Loaded]) -> None:
     """Flanges pulled and pressed, webs sheared, and the whole's sag, under each load in turn; the worst of each is kept.
 
     The rafters hold the upper flange sideways. Source: EN 1995-1-1 9.1.1 and Annex B; the mechanics stand in every school.
@@ -163,11 +163,12 @@ def check_boxed(collector: CheckCollector, box: Boxed, one: Bends, dead: Action,
             times = f.wind_up if load.lasts == "wind" else f.live
             moment = f.dead * dead.moment_n_m + times * load.action.moment_n_m
             shear = f.dead * dead.shear_n + times * load.action.shear_n
-            _flanges(collector, one, load, (weak, share), moment)
+            _flanges(collector, one, load, weak=(weak, share), moment_n_m=moment)
             sheared.append((weak.web_shear_pa(shear), load))
             if load.sags:
-                _sags(collector, box, one, (e_pa, share), (dead, load))
-        _webs(collector, box, one, *max(sheared, key=lambda pair: pair[0]))
+                _sags(collector, box, one, stiff=(e_pa, share), under=(dead, load))
+        shear_pa, hardest = max(sheared, key=lambda pair: pair[0])
+        _webs(collector, box, one, shear_pa=shear_pa, load=hardest)
     except (OutOfScopeError, InvalidInputError) as refused:
         outside = (
             refused if isinstance(refused, OutOfScopeError) else OutOfScopeError(refused.message, "beams of plies")
@@ -177,7 +178,7 @@ def check_boxed(collector: CheckCollector, box: Boxed, one: Bends, dead: Action,
 
 
 def _flanges(
-    collector: CheckCollector, one: Bends, load: Loaded, weak: tuple[BoxBeam, float], moment_n_m: float
+    collector: CheckCollector, one: Bends, load: Loaded, *, weak: tuple[BoxBeam, float], moment_n_m: float
 ) -> None:
     (box, share), book = weak, collector.book
     strengths = [book.strength(kind, one.wood, load.lasts) for kind in ("tension", "compression")]
@@ -200,13 +201,17 @@ def _flanges(
         source=RULE,
         says="outer face of a flange; r: what nails leave of the glued box",
     )
-    limit = given_step("f_max", least.allowed_pa / UNITS[stress][1], stress, least.step.source, least.step.says)
-    collector.at_most(f"{one.what}.bending", one.about, demand, limit, (least.step,), case=load.says)
+    limit = given_step(
+        "f_max", least.allowed_pa / UNITS[stress][1], stress, source=least.step.source, says=least.step.says
+    )
+    collector.at_most(f"{one.what}.bending", one.about, demand, limit=limit, working=(least.step,), case=load.says)
 
 
-def _webs(collector: CheckCollector, box: Boxed, one: Bends, shear_pa: float, load: Loaded) -> None:
+def _webs(collector: CheckCollector, box: Boxed, one: Bends, *, shear_pa: float, load: Loaded) -> None:
     stress = "MPa" if collector.book.metric else "psi"
-    demand = given_step("tau", shear_pa / UNITS[stress][1], stress, RULE, "webs that are whole, at the middle")
+    demand = given_step(
+        "tau", shear_pa / UNITS[stress][1], stress, source=RULE, says="webs that are whole, at the middle"
+    )
     if box.web_shear_pa is None:
         collector.gap(
             f"{one.what}.shear",
@@ -218,12 +223,14 @@ def _webs(collector: CheckCollector, box: Boxed, one: Bends, shear_pa: float, lo
             crew=True,
         )
         return
-    limit = given_step("tau_max", box.web_shear_pa / UNITS[stress][1], stress, "user: the panel's maker", "the panel")
-    collector.at_most(f"{one.what}.shear", one.about, demand, limit, (), case=load.says)
+    limit = given_step(
+        "tau_max", box.web_shear_pa / UNITS[stress][1], stress, source="user: the panel's maker", says="the panel"
+    )
+    collector.at_most(f"{one.what}.shear", one.about, demand, limit=limit, working=(), case=load.says)
 
 
 def _sags(
-    collector: CheckCollector, box: Boxed, one: Bends, stiff: tuple[float, float], under: tuple[Action, Loaded]
+    collector: CheckCollector, box: Boxed, one: Bends, *, stiff: tuple[float, float], under: tuple[Action, Loaded]
 ) -> None:
     (e_pa, share), (dead, load) = stiff, under
     size = "mm" if collector.book.metric else "in"
@@ -248,7 +255,9 @@ def _sags(
         inputs=(("L", one.run.span_m / UNITS[size][1], size), ("n", SAG_RATIO, "")),
         source="practice: our own",
     )
-    collector.at_most(f"{one.what}.deflection", one.about, demand, limit, (), case=load.says, asks=CheckOrigin.ADVICE)
+    collector.at_most(
+        f"{one.what}.deflection", one.about, demand, limit=limit, working=(), case=load.says, asks=CheckOrigin.ADVICE
+    )
 
 
 def joints_say(box: Boxed, length_m: float) -> tuple[WebJoints, str]:

@@ -16,22 +16,24 @@ from steady.structures.canopy.lateral_system import PostSupport, SwayEffects, ch
 from steady.structures.check_collector import CheckCollector
 
 
-def check_plies(collector: CheckCollector, about: str, stand: PostSupport, down_n: float, swayed: SwayEffects) -> None:
+def check_plies(
+    collector: CheckCollector, about: str, stand: PostSupport, *, down_n: float, swayed: SwayEffects
+) -> None:
     """Outer plies bent as the roof sways; squeezed and bent, one of them with half of both, the strong way alone."""
     u = collector.book.units
     moment = given_step(
         "M_s",
         swayed.moment_n_m / u.moment_n_m,
         u.moment,
-        "statics",
-        f"in the post, {swayed.way}; the outer plies take it",
+        source="statics",
+        says=f"in the post, {swayed.way}; the outer plies take it",
     )
     one = check_bends(
         collector.book,
         stand.post,
         (moment, "wind"),
-        CheckContext("post.bending", about, f"wind {swayed.way}"),
-        "thicker outer plies",
+        asked=CheckContext("post.bending", about, f"wind {swayed.way}"),
+        change="thicker outer plies",
     )
     collector.take(one)
     name = "post.combined_axial_and_bending"
@@ -40,18 +42,23 @@ def check_plies(collector: CheckCollector, about: str, stand: PostSupport, down_
         collector.gap(name, about, OutOfScopeError(why, MEND))
         return
     half = replace(swayed, moment_n_m=swayed.moment_n_m / OUTER)
-    _by_ply(collector, name, about, lambda: check_post(collector, about, _one_ply(stand), down_n / OUTER, half))
+    _by_ply(
+        collector,
+        name,
+        about,
+        check=lambda: check_post(collector, about, _one_ply(stand), down_n=down_n / OUTER, swayed=half),
+    )
 
 
 def check_plies_loaded(
-    collector: CheckCollector, about: str, stand: PostSupport, down_n: float, length_m: float
+    collector: CheckCollector, about: str, stand: PostSupport, *, down_n: float, length_m: float
 ) -> None:
     """One outer ply under half of what comes down on a still day."""
     _by_ply(
         collector,
         "post.axial_compression",
         about,
-        lambda: check_loaded(collector, about, _one_ply(stand), down_n / OUTER, length_m),
+        check=lambda: check_loaded(collector, about, _one_ply(stand), down_n=down_n / OUTER, length_m=length_m),
     )
 
 
@@ -59,7 +66,7 @@ def _one_ply(stand: PostSupport) -> PostSupport:
     return replace(stand, post=replace(stand.post, plies=1, flat=False))
 
 
-def _by_ply(collector: CheckCollector, name: str, about: str, check: Callable[[], None]) -> None:
+def _by_ply(collector: CheckCollector, name: str, about: str, *, check: Callable[[], None]) -> None:
     """A check of one ply; where the school refuses it, what is built instead."""
     check()
     # One ply alone may be more slender than a code lets a column be; what the plies are together, no rule here tells.

@@ -54,7 +54,7 @@ def beam_crossed(frame: RoofFrame, loads: CanopyLoads) -> Crossed:
     )
 
 
-def check_crossed(collector: CheckCollector, frame: RoofFrame, ask: Sway, one: SwayEffects) -> None:
+def check_crossed(collector: CheckCollector, frame: RoofFrame, ask: Sway, *, one: SwayEffects) -> None:
     """The cross member under every combination with wind, down and up, pushed either way: M = P h / 2 (1 - 2 b / s) at each brace.
 
     Between the braces that moment runs in a straight line to its opposite; towards a post it runs out to nothing.
@@ -70,7 +70,7 @@ def check_crossed(collector: CheckCollector, frame: RoofFrame, ask: Sway, one: S
         down = ((case.dead, dead), (case.share * f.wind_up, wind), (case.snow, snow))
         up = ((f.lasting, dead), (-case.share * f.wind_up, wind))
         for parts in (down, up):
-            here = _bent(lies.run, frame.brace_m, case.share * one.beam_moment_n_m, parts)
+            here = _bent(lies.run, frame.brace_m, case.share * one.beam_moment_n_m, parts=parts)
             worst = Action(
                 moment_n_m=max(worst.moment_n_m, here.moment_n_m),
                 shear_n=max(worst.shear_n, here.shear_n),
@@ -82,11 +82,11 @@ def check_crossed(collector: CheckCollector, frame: RoofFrame, ask: Sway, one: S
             collector,
             frame.boxed,
             Bends(lies.what, lies.about, frame.wood(frame.boxed.flange), lies.run),
-            NOTHING,
-            loaded,
+            dead=NOTHING,
+            loads=loaded,
         )
         return
-    check_run(collector, Bends(lies.what, lies.about, ask.cross, lies.run), NOTHING, loaded)
+    check_run(collector, Bends(lies.what, lies.about, ask.cross, lies.run), NOTHING, loads=loaded)
 
 
 def _solved(run: ContinuousMember, loads: Sequence[PointLoad | SpreadLoad]) -> Solved | None:
@@ -99,7 +99,7 @@ def _as_live(action: Action, f: Factors) -> Action:
 
 
 def _bent(
-    run: ContinuousMember, brace_m: float, at_brace_n_m: float, parts: Sequence[tuple[float, Solved | None]]
+    run: ContinuousMember, brace_m: float, at_brace_n_m: float, *, parts: Sequence[tuple[float, Solved | None]]
 ) -> Action:
     """The greatest moment and shear in any span, braces pushed either way."""
     moment = shear = 0.0

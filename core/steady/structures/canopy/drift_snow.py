@@ -59,11 +59,11 @@ class Catches:
 
     def holds_pa(self, book: Rulebook, snow_pa: float) -> float:
         """What of a snow it holds."""
-        return snow_on_slats_pa(book, snow_pa, self.solidity, self.gap_m)
+        return snow_on_slats_pa(book, snow_pa, self.solidity, gap_m=self.gap_m)
 
 
 def heaped(
-    collector: CheckCollector, site: Site, loads: CanopyLoads, above: RoofAbove, roof: Catches
+    collector: CheckCollector, site: Site, loads: CanopyLoads, *, above: RoofAbove, roof: Catches
 ) -> tuple[DriftSnow, ...]:
     """Drift, and slide where the roof above slopes this way; a gap for what is not known of the house or by the school.
 
@@ -86,7 +86,7 @@ def heaped(
     made = []
     for name, make in (("snow_drift_from_house_roof", _drift), ("sliding_snow_from_house_roof", _slide)):
         try:
-            one = make(collector.book, site, loads, above, roof)
+            one = make(collector.book, site, loads, above=above, roof=roof)
         except (OutOfScopeError, InvalidInputError) as refused:
             outside = (
                 refused
@@ -105,11 +105,11 @@ def heaped(
 
 def _even(book: LoadRules, site: Site, roof: Catches) -> tuple[CalculationStep, float]:
     """The flat roof's snow and the even snow that drifts stand on; nbc's is Part 4's there, never Part 9's."""
-    flat, even = book.roof_snow(snow_ask(site, roof.depth_m, roof.slope_rad, "part 4"))
+    flat, even = book.roof_snow(snow_ask(site, roof.depth_m, roof.slope_rad, method="part 4"))
     return flat, si(even)
 
 
-def _drift(book: Rulebook, site: Site, loads: CanopyLoads, above: RoofAbove, roof: Catches) -> DriftSnow | None:
+def _drift(book: Rulebook, site: Site, loads: CanopyLoads, *, above: RoofAbove, roof: Catches) -> DriftSnow | None:
     flat, even_pa = _even(book, site, roof)
     assert above.length_m is not None and above.eave_m is not None
     ask = DriftInput(
@@ -135,7 +135,7 @@ def _drift(book: Rulebook, site: Site, loads: CanopyLoads, above: RoofAbove, roo
     )
 
 
-def _slide(book: Rulebook, site: Site, loads: CanopyLoads, above: RoofAbove, roof: Catches) -> DriftSnow | None:
+def _slide(book: Rulebook, site: Site, loads: CanopyLoads, *, above: RoofAbove, roof: Catches) -> DriftSnow | None:
     if not above.slopes_here:
         return None
     if above.run_m is None:

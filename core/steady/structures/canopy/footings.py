@@ -69,8 +69,8 @@ def calculate_footing(collector: CheckCollector, site: Site, ask: FootInput) -> 
     deep_m = max(DEEP_M, site.frost_m)
     best: tuple[float, Depth, str] | None = None
     for width_m in widths:
-        demands = _demands(collector, site, ask, width_m, volume_m3)
-        bears = _bears(collector, site, ask, width_m)
+        demands = _demands(collector, site, ask, width_m=width_m, volume_m3=volume_m3)
+        bears = _bears(collector, site, ask, width_m=width_m)
         depth = needed(demands)
         by = (
             "uplift + overturning"
@@ -92,17 +92,17 @@ def calculate_footing(collector: CheckCollector, site: Site, ask: FootInput) -> 
         width_by="user-entered" if ask.width_m else by,
         lift_n=lift_n,
     )
-    _checks(collector, site, ask, foot)
+    _checks(collector, site, ask, foot=foot)
     return foot
 
 
 def _demands(
-    collector: CheckCollector, site: Site, ask: FootInput, width_m: float, volume_m3: float
+    collector: CheckCollector, site: Site, ask: FootInput, *, width_m: float, volume_m3: float
 ) -> list[tuple[str, float, CalculationStep]]:
     u, (_, _, _, source) = collector.book.units, collector.book.uplift()
 
     def step(says: str, value_m: float, where: str) -> CalculationStep:
-        return given_step("d", value_m / u.span_m, u.span, where, says)
+        return given_step("d", value_m / u.span_m, u.span, source=where, says=says)
 
     lift_m = volume_m3 / (math.pi / 4 * width_m**2)
     demands = [
@@ -147,7 +147,7 @@ def bearing_pa(collector: CheckCollector, site: Site) -> tuple[float, str, str]:
     return soil.bearing_pa, soil.says, soil.source
 
 
-def _bears(collector: CheckCollector, site: Site, ask: FootInput, width_m: float) -> bool:
+def _bears(collector: CheckCollector, site: Site, ask: FootInput, *, width_m: float) -> bool:
     try:
         bearing, _, _ = bearing_pa(collector, site)
     except OutOfScopeError:
@@ -155,12 +155,12 @@ def _bears(collector: CheckCollector, site: Site, ask: FootInput, width_m: float
     return ask.down_n / (math.pi / 4 * width_m**2) <= bearing + 1e-9
 
 
-def _checks(collector: CheckCollector, site: Site, ask: FootInput, foot: Foot) -> None:
+def _checks(collector: CheckCollector, site: Site, ask: FootInput, *, foot: Foot) -> None:
     u = collector.book.units
     area = math.pi / 4 * foot.width_m**2
     try:
         bearing, says, source = bearing_pa(collector, site)
-        load = given_step("N", ask.down_n / u.force_n, u.force, "statics", "service load on the footing")
+        load = given_step("N", ask.down_n / u.force_n, u.force, source="statics", says="service load on the footing")
         per = u.force_n / u.span_m**2 / u.pressure_pa
         pressure = CalculationStep(
             symbol="q",
@@ -170,9 +170,15 @@ def _checks(collector: CheckCollector, site: Site, ask: FootInput, foot: Foot) -
             inputs=(("N", load.value, u.force), ("A", area / u.span_m**2, f"{u.span}2")),
             source="statics: service load over the pier",
         )
-        limit = given_step("q_s", bearing / u.pressure_pa, u.pressure, source, says)
+        limit = given_step("q_s", bearing / u.pressure_pa, u.pressure, source=source, says=says)
         collector.at_most(
-            "footing.soil_bearing", ask.about, pressure, limit, (load,), case=says, fitted=ask.width_m is None
+            "footing.soil_bearing",
+            ask.about,
+            pressure,
+            limit=limit,
+            working=(load,),
+            case=says,
+            fitted=ask.width_m is None,
         )
     except OutOfScopeError as refused:
         collector.gap("footing.soil_bearing", ask.about, refused)
@@ -184,8 +190,8 @@ def _checks(collector: CheckCollector, site: Site, ask: FootInput, foot: Foot) -
             "d_has",
             foot.depth_m / u.span_m,
             u.span,
-            DUG if fitted else TYPED,
-            "bottom of the concrete under the ground",
+            source=DUG if fitted else TYPED,
+            says="bottom of the concrete under the ground",
         )
         lifts = name == "Lift with overturning"
         wanted = collector.limit_length(step, si(step), "d_min")
@@ -195,8 +201,8 @@ def _checks(collector: CheckCollector, site: Site, ask: FootInput, foot: Foot) -
             title,
             ask.about,
             has,
-            wanted,
-            (step,) if step is not wanted else (),
+            needs=wanted,
+            working=(step,) if step is not wanted else (),
             case=name.lower(),
             fitted=fitted,
             asks=asks,

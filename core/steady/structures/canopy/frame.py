@@ -253,7 +253,7 @@ def line_weight(one: SectionItem, plies: int = 1) -> float:
 
 
 def posts_on(
-    lines_m: tuple[float, ...], beams_m: float, beam_past_m: float, count: int, held: Mapping[str, float]
+    lines_m: tuple[float, ...], beams_m: float, beam_past_m: float, *, count: int, held: Mapping[str, float]
 ) -> tuple[RoofPost, ...]:
     """Posts evenly under each beam, but for those that are held.
 

@@ -97,7 +97,7 @@ class PostSupport:
         return LATERAL_SYSTEMS[self.upright]
 
 
-def sway(collector: CheckCollector, about: str, stand: PostSupport, ask: Sway) -> SwayEffects | None:
+def sway(collector: CheckCollector, about: str, stand: PostSupport, *, ask: Sway) -> SwayEffects | None:
     """Forces and checks of one bent; None where nothing keeps it upright, or a rule does not reach it.
 
     Source: statics (`statics/bents.py`), equal to a frame solver.
@@ -105,7 +105,7 @@ def sway(collector: CheckCollector, about: str, stand: PostSupport, ask: Sway) -
     if stand.lateral.none:
         return None  # the plan says that it cannot be built so
     try:
-        return (_braced if stand.lateral.braced else _fixed)(collector, about, stand, ask)
+        return (_braced if stand.lateral.braced else _fixed)(collector, about, stand, ask=ask)
     except OutOfScopeError as refused:
         collector.gap("lateral_stability", about, refused)
     except InvalidInputError as refused:
@@ -118,12 +118,12 @@ def _push(u: Units, ask: Sway) -> CalculationStep:
         "P",
         ask.push_n / u.force_n,
         u.force,
-        "practice: rows of bare members",
-        f"wind {ask.way}, on one line of {ask.posts} posts",
+        source="practice: rows of bare members",
+        says=f"wind {ask.way}, on one line of {ask.posts} posts",
     )
 
 
-def _braced(collector: CheckCollector, about: str, stand: PostSupport, ask: Sway) -> SwayEffects:
+def _braced(collector: CheckCollector, about: str, stand: PostSupport, *, ask: Sway) -> SwayEffects:
     bent = BracedBent(
         push_n=ask.push_n,
         posts=ask.posts,
@@ -149,8 +149,8 @@ def _braced(collector: CheckCollector, about: str, stand: PostSupport, ask: Sway
     modulus = si(collector.book.stiffness(stand.post))
     post_m4, cross_m4 = stand.post.second_moment_m4, ask.cross.second_moment_m4
     drift_m = two.drift_m(post_m4, cross_m4, modulus)
-    _brace(collector, about, stand, ask, bent.brace_n)
-    _drift(collector, about, stand.height_m, ask.way, (drift_m, two.slip_m(SLIP_N_PER_M)))
+    _brace(collector, about, stand, ask=ask, brace_n=bent.brace_n)
+    _drift(collector, about, stand.height_m, way=ask.way, give_m=(drift_m, two.slip_m(SLIP_N_PER_M)))
     return SwayEffects(
         way=ask.way,
         axial_n=bent.axial_n,
@@ -163,11 +163,11 @@ def _braced(collector: CheckCollector, about: str, stand: PostSupport, ask: Sway
     )
 
 
-def _fixed(collector: CheckCollector, about: str, stand: PostSupport, ask: Sway) -> SwayEffects:
+def _fixed(collector: CheckCollector, about: str, stand: PostSupport, *, ask: Sway) -> SwayEffects:
     modulus = si(collector.book.stiffness(stand.post))
     post_m4 = stand.post.second_moment_m4
-    drift_m = fixed_drift_m(ask.push_n, ask.posts, stand.height_m, post_m4, modulus)
-    _drift(collector, about, stand.height_m, ask.way, (drift_m, 0.0))
+    drift_m = fixed_drift_m(ask.push_n, ask.posts, stand.height_m, post_m4=post_m4, modulus_pa=modulus)
+    _drift(collector, about, stand.height_m, way=ask.way, give_m=(drift_m, 0.0))
     return SwayEffects(
         way=ask.way,
         axial_n=0.0,
@@ -179,7 +179,7 @@ def _fixed(collector: CheckCollector, about: str, stand: PostSupport, ask: Sway)
     )
 
 
-def _brace(collector: CheckCollector, about: str, stand: PostSupport, ask: Sway, brace_n: float) -> None:
+def _brace(collector: CheckCollector, about: str, stand: PostSupport, *, ask: Sway, brace_n: float) -> None:
     """A brace pushes as much as it pulls: squeezed over its own length; its joints must hold the same, both ways."""
     u = collector.book.units
     push = _push(u, ask)
@@ -203,29 +203,33 @@ def _brace(collector: CheckCollector, about: str, stand: PostSupport, ask: Sway,
         column = collector.book.column(stand.brace, "wind", ColumnInput(height_m=math.sqrt(2) * stand.brace_m))
         limit = column.capacity
         if limit.unit != u.force:
-            limit = given_step("N_max", si(limit) / u.force_n, u.force, limit.source)
+            limit = given_step("N_max", si(limit) / u.force_n, u.force, source=limit.source)
         collector.at_most(
             "knee_brace.compression",
             about,
             force,
-            limit,
-            (push, column.buckling),
+            limit=limit,
+            working=(push, column.buckling),
             case=f"wind {ask.way}",
             asks=CheckOrigin.SAFETY,
         )
     except OutOfScopeError as refused:
         collector.gap("knee_brace.compression", about, refused)
     ends = BraceForce(key="knee_brace.connection_capacity", force=force, case=f"wind {ask.way}")
-    check_brace_ends(collector, about, (stand.brace, stand.post, ask.cross), ends)
+    check_brace_ends(collector, about, (stand.brace, stand.post, ask.cross), demand=ends)
 
 
-def _drift(collector: CheckCollector, about: str, height_m: float, way: str, give_m: tuple[float, float]) -> None:
+def _drift(collector: CheckCollector, about: str, height_m: float, *, way: str, give_m: tuple[float, float]) -> None:
     """Sideways at the top: advice; what the play of bolted joints (the second of `give_m`) adds stands beside it."""
     drift_m, slip_m = give_m
     word, per = ("mm", 0.001) if collector.book.metric else ("in", 0.0254)
     adds = f"; play in the braces' bolts adds {slip_m / per:.2f} {word}" if slip_m else ""
     has = given_step(
-        "w_s", drift_m / per, word, "statics: bents of bare members", f"sideways at the top, stiff joints{adds}"
+        "w_s",
+        drift_m / per,
+        word,
+        source="statics: bents of bare members",
+        says=f"sideways at the top, stiff joints{adds}",
     )
     most = CalculationStep(
         symbol="w_s_max",
@@ -235,10 +239,12 @@ def _drift(collector: CheckCollector, about: str, height_m: float, way: str, giv
         inputs=(("h", height_m / per, word),),
         source="practice: our own",
     )
-    collector.at_most("frame.lateral_drift", about, has, most, (), case=f"wind {way}", asks=CheckOrigin.ADVICE)
+    collector.at_most(
+        "frame.lateral_drift", about, has, limit=most, working=(), case=f"wind {way}", asks=CheckOrigin.ADVICE
+    )
 
 
-def check_loaded(collector: CheckCollector, about: str, stand: PostSupport, down_n: float, length_m: float) -> None:
+def check_loaded(collector: CheckCollector, about: str, stand: PostSupport, *, down_n: float, length_m: float) -> None:
     """A post under total axial load on a still day, its buckling length that of its bent."""
     u = collector.book.units
     try:
@@ -250,12 +256,16 @@ def check_loaded(collector: CheckCollector, about: str, stand: PostSupport, down
         return
     limit = column.capacity
     if limit.unit != u.force:
-        limit = given_step("N_max", si(limit) / u.force_n, u.force, limit.source)
-    demand = given_step("N", down_n / u.force_n, u.force, "statics", "total axial load")
-    collector.at_most("post.axial_compression", about, demand, limit, (column.buckling,), case="a still day")
+        limit = given_step("N_max", si(limit) / u.force_n, u.force, source=limit.source)
+    demand = given_step("N", down_n / u.force_n, u.force, source="statics", says="total axial load")
+    collector.at_most(
+        "post.axial_compression", about, demand, limit=limit, working=(column.buckling,), case="a still day"
+    )
 
 
-def check_post(collector: CheckCollector, about: str, stand: PostSupport, down_n: float, swayed: SwayEffects) -> None:
+def check_post(
+    collector: CheckCollector, about: str, stand: PostSupport, *, down_n: float, swayed: SwayEffects
+) -> None:
     """A post squeezed by what lies on it while it bends sideways, its buckling length that of the bent, never its height.
 
     Args:
@@ -273,16 +283,18 @@ def check_post(collector: CheckCollector, about: str, stand: PostSupport, down_n
     except OutOfScopeError as refused:
         collector.gap("post.combined_axial_and_bending", about, refused)
         return
-    one = given_step("1", 1.0, "", use.source)
+    one = given_step("1", 1.0, "", source=use.source)
     u = book.units
     moment = given_step(
         "M_s",
         swayed.moment_n_m / u.moment_n_m,
         u.moment,
-        "statics",
-        "in the post where its brace meets it" if stand.lateral.braced else "in the post at the ground",
+        source="statics",
+        says="in the post where its brace meets it" if stand.lateral.braced else "in the post at the ground",
     )
     length = collector.length_step(
-        "L_e", swayed.length_m, "buckling length of the bent", "practice: our own, below every run of a solver"
+        "L_e", swayed.length_m, "buckling length of the bent", source="practice: our own, below every run of a solver"
     )
-    collector.at_most("post.combined_axial_and_bending", about, use, one, (moment, length), case=f"wind {swayed.way}")
+    collector.at_most(
+        "post.combined_axial_and_bending", about, use, limit=one, working=(moment, length), case=f"wind {swayed.way}"
+    )

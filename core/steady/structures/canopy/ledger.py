@@ -87,7 +87,7 @@ def check_ledger(collector: CheckCollector, ledger: LedgerInput, loads: CanopyLo
         ),
     )
     made = LedgerLoad(line_n_per_m=line, down_n=line * each, up_n=lifted.up_n)
-    _bends(collector, ledger, line, worst)
+    _bends(collector, ledger, line, load=worst)
     wall = keyed("deck_walls").get(ledger.wall)
     if wall is None or wall.text["ledger"] != "yes":
         why = wall.text["reason"] if wall is not None else "the wall is not one of the known ones"
@@ -101,7 +101,7 @@ def check_ledger(collector: CheckCollector, ledger: LedgerInput, loads: CanopyLo
     return made
 
 
-def _bends(collector: CheckCollector, ledger: LedgerInput, line_n_per_m: float, load: LoadType) -> None:
+def _bends(collector: CheckCollector, ledger: LedgerInput, line_n_per_m: float, *, load: LoadType) -> None:
     """Between two fasteners as a simple span, a rafter half-way: on the safe side, for a ledger runs on over several."""
     u, s, a = collector.book.units, ledger.fixing_m, ledger.rafters_m
     n = max(1.0, s / a)
@@ -124,7 +124,7 @@ def _bends(collector: CheckCollector, ledger: LedgerInput, line_n_per_m: float, 
         collector.book,
         ledger.wood,
         (moment, load),
-        CheckContext("ledger.bending", f"{ledger.me}/ledger", "between fasteners"),
+        asked=CheckContext("ledger.bending", f"{ledger.me}/ledger", "between fasteners"),
     )
     collector.take(one)
 
@@ -132,10 +132,10 @@ def _bends(collector: CheckCollector, ledger: LedgerInput, line_n_per_m: float, 
 def _fasteners(collector: CheckCollector, about: str, ledger: LedgerLoad) -> None:
     u = collector.book.units
     down = given_step(
-        "V", ledger.down_n / u.force_n, u.force, "statics: half the roof on its ledger", "down, each fixing"
+        "V", ledger.down_n / u.force_n, u.force, source="statics: half the roof on its ledger", says="down, each fixing"
     )
     up = given_step(
-        "T", ledger.up_n / u.force_n, u.force, "statics: wind up less what holds it down", "up, each fixing"
+        "T", ledger.up_n / u.force_n, u.force, source="statics: wind up less what holds it down", says="up, each fixing"
     )
     collector.gap(
         "ledger_fastener.capacity",

@@ -15,7 +15,7 @@ FIXED: Mapping[str, Mapping[str, Any]] = {
 """Words that every roof on posts knows."""
 
 
-BRACE = length_of("brace_m", 0.3, 1.5, "braces reach 1 to 5 ft (0.3 to 1.5 m) each way", upright="knee braces")
+BRACE = length_of("brace_m", 0.3, 1.5, says="braces reach 1 to 5 ft (0.3 to 1.5 m) each way", upright="knee braces")
 
 
 def posts_under(beams: str) -> Reader:

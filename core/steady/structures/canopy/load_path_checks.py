@@ -45,13 +45,13 @@ class LateralSystemResult:
     stand: PostSupport
 
 
-def spread(book: Rulebook, loads: CanopyLoads, width_m: float, run: ContinuousMember) -> list[Loaded]:
+def spread(book: Rulebook, loads: CanopyLoads, width_m: float, *, run: ContinuousMember) -> list[Loaded]:
     """Each load of its own on a member that carries a width of roof over its longest span; none together with another."""
-    return lying(book, loads, lambda pressure_pa: run.even(pressure_pa * width_m), width_m * run.span_m)
+    return lying(book, loads, lambda pressure_pa: run.even(pressure_pa * width_m), area_m2=width_m * run.span_m)
 
 
 def lying(
-    book: Rulebook, loads: CanopyLoads, does: Callable[[float], Action], area_m2: float, snow: str = "even snow"
+    book: Rulebook, loads: CanopyLoads, does: Callable[[float], Action], *, area_m2: float, snow: str = "even snow"
 ) -> list[Loaded]:
     """The same, however it comes onto the member.
 
@@ -70,7 +70,7 @@ def lying(
     return found
 
 
-def snow_on_line(loads: CanopyLoads, run: ContinuousMember, width_m: float, line: int) -> list[Loaded]:
+def snow_on_line(loads: CanopyLoads, run: ContinuousMember, width_m: float, *, line: int) -> list[Loaded]:
     """What drifts or slides onto a beam line, on top of the even snow."""
     more = loads.drifted_n_per_m(line)
     if not more > 0:
@@ -78,17 +78,17 @@ def snow_on_line(loads: CanopyLoads, run: ContinuousMember, width_m: float, line
     return [Loaded(says="drift snow", action=run.even((loads.snow_pa or 0.0) * width_m + more), lasts="snow")]
 
 
-def check_beam(collector: CheckCollector, frame: RoofFrame, loads: CanopyLoads, line: int) -> None:
+def check_beam(collector: CheckCollector, frame: RoofFrame, loads: CanopyLoads, *, line: int) -> None:
     """A beam under its width of roof and a person, and its seat on the posts."""
     about, width, run = f"{frame.me}/beam/{line}", frame.widths_m[line - 1], frame.run(line)
     one = frame.wood(frame.beam, frame.plies)
     dead = run.even(loads.dead_pa * width + line_weight(frame.beam, frame.plies))
-    lying_on = [*spread(collector.book, loads, width, run), *snow_on_line(loads, run, width, line)]
-    check_run(collector, Bends("beam", about, one, run), dead, [*lying_on, *one_person(run, loads.person_n)])
-    check_bearing(collector, frame, loads, about)
+    lying_on = [*spread(collector.book, loads, width, run=run), *snow_on_line(loads, run, width, line=line)]
+    check_run(collector, Bends("beam", about, one, run), dead, loads=[*lying_on, *one_person(run, loads.person_n)])
+    check_bearing(collector, frame, loads, about=about)
 
 
-def check_bearing(collector: CheckCollector, frame: RoofFrame, loads: CanopyLoads, about: str) -> None:
+def check_bearing(collector: CheckCollector, frame: RoofFrame, loads: CanopyLoads, *, about: str) -> None:
     """A beam on its post, perpendicular to grain: on all of the post, or each ply on its own shoulder."""
     book, u, stick, post = collector.book, collector.book.units, frame.beam, frame.post
     if frame.boxed is not None:
@@ -97,7 +97,7 @@ def check_bearing(collector: CheckCollector, frame: RoofFrame, loads: CanopyLoad
         post = frame.built_up.core
     down = max(post_down_n(book, frame, loads).values())
     plies_m = frame.plies * (stick.thickness_m if frame.boxed is None else stick.width_m)
-    demand = given_step("R", down / u.force_n, u.force, "statics", "what comes down on a post")
+    demand = given_step("R", down / u.force_n, u.force, source="statics", says="what comes down on a post")
     try:
         seat = book.seat(
             frame.wood(stick, frame.plies),
@@ -114,8 +114,10 @@ def check_bearing(collector: CheckCollector, frame: RoofFrame, loads: CanopyLoad
         return
     capacity = seat.capacity
     if capacity.unit != u.force:
-        capacity = given_step("R_max", si(seat.capacity) / u.force_n, u.force, capacity.source)
-    collector.at_most("beam.bearing", about, demand, capacity, (seat.capacity,), case="perpendicular to grain")
+        capacity = given_step("R_max", si(seat.capacity) / u.force_n, u.force, source=capacity.source)
+    collector.at_most(
+        "beam.bearing", about, demand, limit=capacity, working=(seat.capacity,), case="perpendicular to grain"
+    )
 
 
 def _outside(refused: Exception, mend: str) -> OutOfScopeError:
@@ -137,7 +139,7 @@ def post_down_n(book: Rulebook, frame: RoofFrame, loads: CanopyLoads) -> dict[st
             # One person stands right over it.
             f.live * person_n(book),
         )
-        found[post.id] = _lasting_n(book, frame, loads, post) + passing
+        found[post.id] = _lasting_n(book, frame, loads, post=post) + passing
     return found
 
 
@@ -156,13 +158,13 @@ class InWind:
     share: float
 
 
-def down_in_wind(book: Rulebook, frame: RoofFrame, loads: CanopyLoads, post: RoofPost) -> tuple[InWind, ...]:
+def down_in_wind(book: Rulebook, frame: RoofFrame, loads: CanopyLoads, *, post: RoofPost) -> tuple[InWind, ...]:
     """What comes down on a post while the wind pushes the roof sideways: lasting load, wind down, companion snow.
 
     Source: the school's combinations with wind; the wind in each, over the most that any of them has.
     """
     f, area_m2 = factors_of(book), frame.width_of(post) * frame.share_m(post)
-    lasting_n = _lasting_n(book, frame, loads, post) / f.dead
+    lasting_n = _lasting_n(book, frame, loads, post=post) / f.dead
     wind_n = f.wind_up * (loads.wind_pa or 0.0) * area_m2
     snow_n = snow_on_post_n(frame, loads, post)
     live_pa = loads.live_on_pa(book, area_m2) if f.live_in_wind and loads.closed_rad is not None else 0.0
@@ -174,13 +176,13 @@ def down_in_wind(book: Rulebook, frame: RoofFrame, loads: CanopyLoads, post: Roo
     return tuple(found.values())
 
 
-def _lasting_n(book: Rulebook, frame: RoofFrame, loads: CanopyLoads, post: RoofPost) -> float:
+def _lasting_n(book: Rulebook, frame: RoofFrame, loads: CanopyLoads, *, post: RoofPost) -> float:
     """Lasting load alone on a post, at the school's design level."""
     even = loads.dead_pa * frame.width_of(post) + line_weight(frame.beam, frame.plies)
     return factors_of(book).dead * (even * frame.share_m(post) + frame.end_beam_n(post))
 
 
-def lift_n(book: Rulebook, frame: RoofFrame, loads: CanopyLoads, post: RoofPost) -> tuple[float, float, float]:
+def lift_n(book: Rulebook, frame: RoofFrame, loads: CanopyLoads, *, post: RoofPost) -> tuple[float, float, float]:
     """Wind up on one post's share, what of the lasting load above the beam's tie counts against it, and the post's own.
 
     Source: the school's uplift combination.
@@ -193,48 +195,55 @@ def lift_n(book: Rulebook, frame: RoofFrame, loads: CanopyLoads, post: RoofPost)
 
 
 def hold_up(
-    collector: CheckCollector, site: Site, frame: RoofFrame, loads: CanopyLoads, sways: tuple[Sway, ...]
+    collector: CheckCollector, site: Site, frame: RoofFrame, *, loads: CanopyLoads, sways: tuple[Sway, ...]
 ) -> LateralSystemResult:
     """Sway both ways, posts squeezed and bent, their feet."""
     about, stand = f"{frame.me}/upright", frame.stand()
     if frame.plies > 1 and not frame.seating.plies_apart:  # plies on shoulders stand apart, on either side of the post
         check_ply_fasteners(collector, f"{frame.me}/beam/1", frame.beam.thickness_m)
-    swayed = tuple(one for ask in sways if (one := sway(collector, about, frame.stand(ask.way), ask)) is not None)
+    swayed = tuple(one for ask in sways if (one := sway(collector, about, frame.stand(ask.way), ask=ask)) is not None)
     asked = {ask.way: ask for ask in sways}
     for one in swayed:
-        check_crossed(collector, frame, asked[one.way], one)
+        check_crossed(collector, frame, asked[one.way], one=one)
     squeezed, loaded = (check_post, check_loaded) if frame.built_up is None else (check_plies, check_plies_loaded)
     collector.not_covered = hardest_gaps(collector.not_covered)
     down = post_down_n(collector.book, frame, loads)
     feet = {}
     for post in frame.posts:
         name = f"{frame.me}/post/{post.id}"
-        blown = down_in_wind(collector.book, frame, loads, post)
+        blown = down_in_wind(collector.book, frame, loads, post=post)
         for one, case in itertools.product(swayed, blown):
             bent = one.part(case.share)
-            squeezed(collector, name, frame.stand(one.way), case.down_n + bent.axial_n, bent)
+            squeezed(collector, name, frame.stand(one.way), down_n=case.down_n + bent.axial_n, swayed=bent)
         length_m = max((one.length_m for one in swayed), default=FIXED_LENGTH * stand.height_m)
-        loaded(collector, name, stand, down[post.id], length_m)
+        loaded(collector, name, stand, down_n=down[post.id], length_m=length_m)
         collector.checks = worst_of_each(collector.checks, name)
-        ask = _foot_ask(collector.book, frame, loads, post, (down[post.id], swayed))
+        ask = _foot_ask(collector.book, frame, loads, post=post, under=(down[post.id], swayed))
         if frame.slab is not None:
-            check_slab(collector, site, ask, frame.slab)
+            check_slab(collector, site, ask, slab=frame.slab)
         elif not frame.on_deck:
             feet[post.id] = calculate_footing(collector, site, ask)
     return LateralSystemResult(feet=feet, swayed=swayed, stand=stand)
 
 
 def _foot_ask(
-    book: Rulebook, frame: RoofFrame, loads: CanopyLoads, post: RoofPost, under: tuple[float, tuple[SwayEffects, ...]]
+    book: Rulebook,
+    frame: RoofFrame,
+    loads: CanopyLoads,
+    *,
+    post: RoofPost,
+    under: tuple[float, tuple[SwayEffects, ...]],
 ) -> FootInput:
     down_n, swayed = under
-    up, held, own = lift_n(book, frame, loads, post)
+    up, held, own = lift_n(book, frame, loads, post=post)
     overturns = max((one.axial_n for one in swayed), default=0.0)
     f = factors_of(book)
     level = f.live if f.live > 1 else 1.0
     service = down_n / level
-    blown = max((case.down_n + case.share * overturns for case in down_in_wind(book, frame, loads, post)), default=0.0)
-    service_dead = _lasting_n(book, frame, loads, post) / f.dead
+    blown = max(
+        (case.down_n + case.share * overturns for case in down_in_wind(book, frame, loads, post=post)), default=0.0
+    )
+    service_dead = _lasting_n(book, frame, loads, post=post) / f.dead
     return FootInput(
         about=f"{frame.me}/post/{post.id}",
         down_n=max(service, service_dead + overturns, blown / level),
@@ -253,15 +262,15 @@ def _foot_ask(
 
 
 def brought(
-    book: Rulebook, frame: RoofFrame, loads: CanopyLoads, held: LateralSystemResult, says: str
+    book: Rulebook, frame: RoofFrame, loads: CanopyLoads, *, held: LateralSystemResult, says: str
 ) -> tuple[PostReaction, ...]:
     """What each post brings to what it stands on. Source: statics, the same sums as its feet in the ground."""
     f, down = factors_of(book), post_down_n(book, frame, loads)
     found = []
     for post in frame.posts:
-        above = _lasting_n(book, frame, loads, post) / f.dead
+        above = _lasting_n(book, frame, loads, post=post) / f.dead
         lasting = above + line_weight(frame.post) * (frame.post_top_m - frame.foot_m)
-        ask = _foot_ask(book, frame, loads, post, (down[post.id], held.swayed))
+        ask = _foot_ask(book, frame, loads, post=post, under=(down[post.id], held.swayed))
         passing = max(down[post.id] - f.dead * above, 0.0) / max(f.live, 1.0)
         found.append(
             PostReaction(
@@ -306,15 +315,15 @@ def sways_or_gap(
         return None
 
 
-def hung_at_house(collector: CheckCollector, me: str, push_n: float, rafters: int) -> None:
+def hung_at_house(collector: CheckCollector, me: str, push_n: float, *, rafters: int) -> None:
     """Square to the wall the house holds it: each rafter's hanger pushes and pulls."""
     u = collector.book.units
     push = given_step(
         "P_y",
         push_n / rafters / u.force_n,
         u.force,
-        "practice: rows of bare members",
-        "square to the house, on each rafter",
+        source="practice: rows of bare members",
+        says="square to the house, on each rafter",
     )
     collector.gap(
         "rafter_hanger_at_house.axial_capacity",
@@ -332,7 +341,7 @@ CONFIRM = "an engineer's pressures, or a person who confirms the practice by nam
 
 
 def ties(
-    collector: CheckCollector, frame: RoofFrame, loads: CanopyLoads, held: LateralSystemResult, rafter_n: float
+    collector: CheckCollector, frame: RoofFrame, loads: CanopyLoads, *, held: LateralSystemResult, rafter_n: float
 ) -> None:
     """What rafter to beam, beam to post and post to base must hold; a maker's number closes each.
 
@@ -346,7 +355,7 @@ def ties(
         collector.gap(
             "wind.canopy_by_practice", f"{me}/rafters", OutOfScopeError(loads.practice, CONFIRM), by_practice=True
         )
-    lifts = {post.id: lift_n(book, frame, loads, post) for post in frame.posts}
+    lifts = {post.id: lift_n(book, frame, loads, post=post) for post in frame.posts}
     pull = max((one.top_pull_n for one in held.swayed), default=0.0)
     over = max((one.axial_n for one in held.swayed), default=0.0)
     rows = [("rafter_tie.uplift_capacity", f"{me}/rafters", rafter_n, "each rafter's tie to its beam")]
@@ -361,7 +370,7 @@ def ties(
     for name, about, force_n, what in rows:
         if force_n <= 0:
             continue  # a joint that nothing lifts still gets two fixings: a note says so
-        needs = given_step("T", force_n / u.force_n, u.force, "statics: lift, overturning and braces", what)
+        needs = given_step("T", force_n / u.force_n, u.force, source="statics: lift, overturning and braces", says=what)
         collector.gap(
             name,
             about,

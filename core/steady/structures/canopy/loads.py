@@ -96,7 +96,7 @@ class CanopyLoads:
         )
 
 
-def snow_ask(site: Site, width_m: float, slope_rad: float = 0.0, method: str = "part 9") -> SnowInput:
+def snow_ask(site: Site, width_m: float, slope_rad: float = 0.0, *, method: str = "part 9") -> SnowInput:
     """What a school is asked of the snow on a roof of this site, from eave to ridge so wide."""
     return SnowInput(
         ground_pa=site.ground_snow_pa,
@@ -118,20 +118,24 @@ def _even_snow(book: Rulebook, ask: SnowInput, says: str) -> tuple[float, list[C
     return si(snow), [*made_of, replace(snow, symbol="S_r", says=says + more)]
 
 
-def canopy_loads(book: Rulebook, site: Site, roof: Roof, dead_pa: float) -> CanopyLoads:
+def canopy_loads(book: Rulebook, site: Site, roof: Roof, *, dead_pa: float) -> CanopyLoads:
     """Loads of a slatted roof under a school. Source: the school's; slats' shares practice and our own, low."""
     u = book.units.pressure_pa
     live_pa = max(SPREAD_LEAST_PA, SPREAD_PA * roof.solidity)
     steps = [
         given_step(
-            "D", dead_pa / u, book.units.pressure, "geometry: the parts themselves", "rafters and slats, on plan"
+            "D",
+            dead_pa / u,
+            book.units.pressure,
+            source="geometry: the parts themselves",
+            says="rafters and slats, on plan",
         ),
         given_step(
             "L_s",
             live_pa / u,
             book.units.pressure,
-            "practice: 10 psf of what is solid, at least 5",
-            "uniform roof live load over the slats",
+            source="practice: 10 psf of what is solid, at least 5",
+            says="uniform roof live load over the slats",
         ),
         person(book),
     ]
@@ -140,15 +144,19 @@ def canopy_loads(book: Rulebook, site: Site, roof: Roof, dead_pa: float) -> Cano
     if site.ground_snow_pa > 0:
         try:
             closed, snow_steps = _even_snow(book, snow_ask(site, roof.width_m), "even snow on the closed roof")
-            snow_pa = snow_on_slats_pa(book, closed, roof.solidity, roof.gap_m)
-            held = given_step("S", snow_pa / u, book.units.pressure, "practice", "what of it the slats hold up")
+            snow_pa = snow_on_slats_pa(book, closed, roof.solidity, gap_m=roof.gap_m)
+            held = given_step(
+                "S", snow_pa / u, book.units.pressure, source="practice", says="what of it the slats hold up"
+            )
             steps += [*snow_steps, held]
         except OutOfScopeError as refused:
             snow_pa, snow_why = None, refused
     wind_pa: float | None = None
     practice = ""
     try:
-        wind, practice = slat_wind(book, place_of(site), roof.height_m, roof.solidity, roof.net_coefficient)
+        wind, practice = slat_wind(
+            book, place_of(site), roof.height_m, solidity=roof.solidity, net=roof.net_coefficient
+        )
         wind_pa = si(wind)
         steps.append(wind)
     except OutOfScopeError as refused:
@@ -168,7 +176,7 @@ def canopy_loads(book: Rulebook, site: Site, roof: Roof, dead_pa: float) -> Cano
     )
 
 
-def closed_loads(book: Rulebook, site: Site, roof: ClosedRoof, dead_pa: float, part_m2: float) -> CanopyLoads:
+def closed_loads(book: Rulebook, site: Site, roof: ClosedRoof, *, dead_pa: float, part_m2: float) -> CanopyLoads:
     """Loads of a closed roof on posts under a school.
 
     Args:
@@ -179,8 +187,12 @@ def closed_loads(book: Rulebook, site: Site, roof: ClosedRoof, dead_pa: float, p
     u = book.units
     live_pa = closed_live_pa(book, part_m2, roof.slope_rad)
     steps = [
-        given_step("D", dead_pa / u.pressure_pa, u.pressure, "geometry: the parts themselves", "the roof, on plan"),
-        given_step("L_r", live_pa / u.pressure_pa, u.pressure, "the code's roof live load", "nobody uses the roof"),
+        given_step(
+            "D", dead_pa / u.pressure_pa, u.pressure, source="geometry: the parts themselves", says="the roof, on plan"
+        ),
+        given_step(
+            "L_r", live_pa / u.pressure_pa, u.pressure, source="the code's roof live load", says="nobody uses the roof"
+        ),
         person(book),
     ]
     snow_pa: float | None = 0.0
@@ -193,7 +205,7 @@ def closed_loads(book: Rulebook, site: Site, roof: ClosedRoof, dead_pa: float, p
             snow_pa, snow_why = None, _outside(refused)
     wind: ClosedWind | None = None
     try:
-        wind = closed_wind(book, place_of(site), roof, part_m2)
+        wind = closed_wind(book, place_of(site), roof, part_m2=part_m2)
     except (OutOfScopeError, InvalidInputError) as refused:
         wind_why = _outside(refused)
     return CanopyLoads(

@@ -16,14 +16,14 @@ DOWN, UP, SIDE = (0.0, -1.0), (0.0, 1.0), (1.0, 0.0)
 
 
 def roof_details(
-    book: Rulebook, frame: RoofFrame, loads: CanopyLoads, held: LateralSystemResult
+    book: Rulebook, frame: RoofFrame, loads: CanopyLoads, *, held: LateralSystemResult
 ) -> tuple[Detail, Detail]:
     """What lies, blows and stands on the roof, at its rafters; and its way down the hardest pressed post."""
     each = Detail(id=f"{frame.me}/loads", about=f"{frame.me}/rafters", title="Loads on the roof", facts=loads.steps)
-    return each, load_path(book, frame, loads, held)
+    return each, load_path(book, frame, loads, held=held)
 
 
-def load_path(book: Rulebook, frame: RoofFrame, loads: CanopyLoads, held: LateralSystemResult) -> Detail:
+def load_path(book: Rulebook, frame: RoofFrame, loads: CanopyLoads, *, held: LateralSystemResult) -> Detail:
     """One detail: what each metre of its beam carries, what comes onto the post, what leaves it again, and what pushes it.
 
     At the level that the school designs posts at.
@@ -42,15 +42,23 @@ def load_path(book: Rulebook, frame: RoofFrame, loads: CanopyLoads, held: Latera
     hardest = max(passing, key=lambda name: passing[name])
     on_it, one_n = passing[hardest] * frame.share_m(post), f.live * loads.person_n
     comes = "axial load on post" if on_it >= one_n else "axial load on post, with one person right over it"
-    up, against, own = lift_n(book, frame, loads, post)
+    up, against, own = lift_n(book, frame, loads, post=post)
     foot = held.feet.get(post.id)
     steps = [
-        given_step("b", width / u.span_m, u.span, "geometry", "of roof lies on each length of its beam"),
-        given_step("w_D", dead / u.line_n_per_m, u.line, "statics", "lasting: the roof's width and the beam itself"),
-        given_step("w_L", passing[hardest] / u.line_n_per_m, u.line, "statics", f"passing, the hardest: {hardest}"),
-        given_step("R", down[post.id] / u.force_n, u.force, "statics: the beam over its posts", comes),
+        given_step("b", width / u.span_m, u.span, source="geometry", says="of roof lies on each length of its beam"),
         given_step(
-            "N", (down[post.id] + f.dead * post_w) / u.force_n, u.force, "statics", "at its foot, with the post itself"
+            "w_D", dead / u.line_n_per_m, u.line, source="statics", says="lasting: the roof's width and the beam itself"
+        ),
+        given_step(
+            "w_L", passing[hardest] / u.line_n_per_m, u.line, source="statics", says=f"passing, the hardest: {hardest}"
+        ),
+        given_step("R", down[post.id] / u.force_n, u.force, source="statics: the beam over its posts", says=comes),
+        given_step(
+            "N",
+            (down[post.id] + f.dead * post_w) / u.force_n,
+            u.force,
+            source="statics",
+            says="at its foot, with the post itself",
         ),
     ]
     pushes = [
@@ -65,22 +73,30 @@ def load_path(book: Rulebook, frame: RoofFrame, loads: CanopyLoads, held: Latera
     if foot is not None:
         area = math.pi / 4 * foot.width_m**2
         pressed = (down[post.id] + f.dead * post_w) / area / u.pressure_pa
-        steps.append(given_step("q_s", pressed, u.pressure, "statics", "on the ground under its foot"))
+        steps.append(given_step("q_s", pressed, u.pressure, source="statics", says="on the ground under its foot"))
     if up > 0:
         steps += [
-            given_step("U", up / u.force_n, u.force, "statics", "wind lifts at its top"),
-            given_step("G", (against + own) / u.force_n, u.force, "statics", "lasting weight that counts against it"),
+            given_step("U", up / u.force_n, u.force, source="statics", says="wind lifts at its top"),
+            given_step(
+                "G",
+                (against + own) / u.force_n,
+                u.force,
+                source="statics",
+                says="lasting weight that counts against it",
+            ),
         ]
         pushes.append(ForceArrow(at=(SHOWN_M, frame.high_m), along=UP, force_n=up, label="lift"))
     for sway in held.swayed:
         steps += [
-            given_step("V", sway.shear_n / u.force_n, u.force, "statics: the bent", f"pushes it, {sway.way}"),
+            given_step(
+                "V", sway.shear_n / u.force_n, u.force, source="statics: the bent", says=f"pushes it, {sway.way}"
+            ),
             given_step(
                 "A",
                 sway.axial_n / u.force_n,
                 u.force,
-                "statics: the bent",
-                f"up one post and down the next, {sway.way}",
+                source="statics: the bent",
+                says=f"up one post and down the next, {sway.way}",
             ),
         ]
     shear = max((sway.shear_n for sway in held.swayed), default=0.0)

@@ -23,18 +23,18 @@ SLAB_SHOWN_M, UNKNOWN_SLAB_M = 1.2, 0.1
 """How much of a slab is drawn about a post, and how thick where nobody has measured it."""
 
 
-def add_frame(g: Grouper, frame: RoofFrame, feet: dict[str, Foot], yard: PurchasingSettings) -> list[str]:
+def add_frame(g: Grouper, frame: RoofFrame, feet: dict[str, Foot], *, yard: PurchasingSettings) -> list[str]:
     """Posts with their bases, braces and beams; what cannot be cut from what is on sale."""
     clashes = [BRACES_SHORT] if too_short(frame) else []
     for post in frame.posts:
-        _post(g, frame, feet.get(post.id), post)
+        _post(g, frame, feet.get(post.id), post=post)
         _braces(g, frame, post)
     for line in range(1, len(frame.lines_m) + 1):
-        clashes += _beam(g, frame, line, yard)
+        clashes += _beam(g, frame, line, yard=yard)
     return list(dict.fromkeys(clashes))
 
 
-def _post(g: Grouper, frame: RoofFrame, foot: Foot | None, post: RoofPost) -> None:
+def _post(g: Grouper, frame: RoofFrame, foot: Foot | None, *, post: RoofPost) -> None:
     low = -foot.depth_m if foot is not None and frame.fixed else frame.foot_m
     place = PartPlacement(id=f"{frame.me}/post/{post.id}", at=(post.x_m, post.y_m, low), along=UP, up=ALONG)
     cuts: tuple[Cut, ...] = ()
@@ -43,28 +43,28 @@ def _post(g: Grouper, frame: RoofFrame, foot: Foot | None, post: RoofPost) -> No
         one = Cut(end="end", kind="notch", at_m=frame.high_m - low, mitre_rad=0.0, bevel_rad=0.0, size_m=size)
         cuts = (one, one)  # a shoulder on either face
     if frame.built_up is None:
-        g.add("post", frame.post, frame.post_top_m - low, place, Sawn(cuts))
+        g.add("post", frame.post, frame.post_top_m - low, place=place, sawn=Sawn(cuts))
     else:
-        _plies(g, frame, frame.built_up, place)
+        _plies(g, frame, frame.built_up, place=place)
     if frame.in_pocket:
-        g.fix("knee brace bolt", BOLTS_A_POCKET, place.at, "screw")
+        g.fix("knee brace bolt", BOLTS_A_POCKET, place.at, role="screw")
     elif not frame.fixed:
-        g.fix("post base", 1, place.at, "connector")
+        g.fix("post base", 1, place.at, role="connector")
     if frame.slab is not None:
-        g.fix("slab anchor", ANCHORS_A_BASE, place.at, "connector")
-    g.fix("post cap", 1, (post.x_m, post.y_m, frame.high_m), "connector")
+        g.fix("slab anchor", ANCHORS_A_BASE, place.at, role="connector")
+    g.fix("post cap", 1, (post.x_m, post.y_m, frame.high_m), role="connector")
 
 
-def _plies(g: Grouper, frame: RoofFrame, built: BuiltUp, place: PartPlacement) -> None:
+def _plies(g: Grouper, frame: RoofFrame, built: BuiltUp, *, place: PartPlacement) -> None:
     """An outer ply on either side of the core, wide sides along the beam; the core ends under a beam that lies in its pocket."""
     (x, y, low), off = place.at, (built.core.thickness_m + built.outer.thickness_m) / 2
     long = frame.post_top_m - low
     for name, way in (("", -1.0), ("/far ply", 1.0)):
         at = (x, y + way * off, low)
-        g.add("post", built.outer, long, replace(place, id=f"{place.id}{name}", about=place.id, at=at))
+        g.add("post", built.outer, long, place=replace(place, id=f"{place.id}{name}", about=place.id, at=at))
     core = frame.high_m - low if frame.seating.pocketed else long
-    g.add("post", built.core, core, replace(place, id=f"{place.id}/core", about=place.id))
-    g.fix("ply screw", ply_screws(long), place.at, "screw")
+    g.add("post", built.core, core, place=replace(place, id=f"{place.id}/core", about=place.id))
+    g.fix("ply screw", ply_screws(long), place.at, role="screw")
 
 
 def _braces(g: Grouper, frame: RoofFrame, post: RoofPost) -> None:
@@ -76,17 +76,27 @@ def _braces(g: Grouper, frame: RoofFrame, post: RoofPost) -> None:
             along=one.along,
             up=one.up,
         )
-        g.add("brace", frame.brace, one.length_m, place, Sawn(saws(one.length_m), one.length_m + frame.brace.width_m))
-        g.fix(brace_lag(frame.brace.thickness_m).item, 2 * LAGS_AN_END, place.at, "screw")
+        g.add(
+            "brace",
+            frame.brace,
+            one.length_m,
+            place=place,
+            sawn=Sawn(saws(one.length_m), one.length_m + frame.brace.width_m),
+        )
+        g.fix(brace_lag(frame.brace.thickness_m).item, 2 * LAGS_AN_END, place.at, role="screw")
 
 
-def _beam(g: Grouper, frame: RoofFrame, line: int, yard: PurchasingSettings) -> list[str]:
+def _beam(g: Grouper, frame: RoofFrame, line: int, *, yard: PurchasingSettings) -> list[str]:
     """Plies side by side on top, or one on each side of the posts; joints over posts only."""
     if frame.boxed is not None:
         at = (0.0, frame.lines_m[line - 1], frame.high_m + frame.beam.width_m / 2)
         named = f"{frame.me}/beam/{line}"
         why = add_box(
-            g, frame.boxed, named, PartPlacement(id=named, about=named, at=at, along=ALONG, up=UP), frame.beams_m
+            g,
+            frame.boxed,
+            named,
+            place=PartPlacement(id=named, about=named, at=at, along=ALONG, up=UP),
+            length_m=frame.beams_m,
         )
         return [why] if why else []
     stick, y = frame.beam, frame.lines_m[line - 1]
@@ -110,10 +120,10 @@ def _beam(g: Grouper, frame: RoofFrame, line: int, yard: PurchasingSettings) -> 
                 along=ALONG,
                 up=UP,
             )
-            g.add("beam", stick, b - a, place)
+            g.add("beam", stick, b - a, place=place)
     if frame.plies > 1 and not frame.seating.plies_apart:
         rows = math.ceil(frame.beams_m / SCREWED_EVERY_M) + 1
-        g.fix("ply screw", 2 * rows * (frame.plies - 1), (0.0, y, z), "screw")
+        g.fix("ply screw", 2 * rows * (frame.plies - 1), (0.0, y, z), role="screw")
     return clashes
 
 

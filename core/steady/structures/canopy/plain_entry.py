@@ -7,7 +7,7 @@ ANGLE = r"(?P<n>\d+(?:\.\d+)?)\s*(?:degrees|degree|deg|°)?"
 SLOPED = r"(?P<n>\d+(?:\.\d+)?)\s*(?:degrees|degree|deg|°)\s+"
 
 
-def roof_words(noun: str, high: str, height: str, sloped: str = "", attached: str | None = None) -> PlainWords:
+def roof_words(noun: str, high: str, height: str, *, sloped: str = "", attached: str | None = None) -> PlainWords:
     """A roof's phrases.
 
     Args:
@@ -54,5 +54,7 @@ def roof_words(noun: str, high: str, height: str, sloped: str = "", attached: st
 
 
 PERGOLA_WORDS = roof_words("pergola|arbor|shade roof", "high", "{0} clear under the beams", attached="attached")
-LEAN_TO_WORDS = roof_words("lean-to|lean to|porch roof|veranda", "beam", "top of the beam at {0}", "fall", attached="")
-PAVILION_WORDS = roof_words("pavilion|gazebo|shelter", "beam", "top of the beams at {0}", "pitch")
+LEAN_TO_WORDS = roof_words(
+    "lean-to|lean to|porch roof|veranda", "beam", "top of the beam at {0}", sloped="fall", attached=""
+)
+PAVILION_WORDS = roof_words("pavilion|gazebo|shelter", "beam", "top of the beams at {0}", sloped="pitch")

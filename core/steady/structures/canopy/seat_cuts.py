@@ -41,7 +41,7 @@ def seat(depth_m: float, pitch_rad: float, above_m: float) -> SeatCut:
 
 
 def check_tail(
-    collector: CheckCollector, stick: tuple[str, str, Wood], loads: CanopyLoads, reaches: tuple[float, float]
+    collector: CheckCollector, stick: tuple[str, str, Wood], loads: CanopyLoads, *, reaches: tuple[float, float]
 ) -> None:
     """What runs past a seat bends on what the seat leaves: a person at its tip, and each load of its own.
 
@@ -60,16 +60,18 @@ def check_tail(
 
     person = Action(moment_n_m=loads.person_n * past_m, shear_n=loads.person_n, sag_n_m3=0.0)
     loaded = [
-        *lying(collector.book, loads, spread_pa, area_m2, snow=""),
+        *lying(collector.book, loads, spread_pa, area_m2=area_m2, snow=""),
         Loaded(says="unbalanced snow", action=spread_pa(ONE_HALF * (loads.snow_pa or 0.0)), lasts="snow"),
         Loaded(says="point load at cantilever tip", action=person, lasts="roof"),
     ]
     run = ContinuousMember(length_m=past_m, supports_m=(0.0, past_m))
-    check_run(collector, Bends(what, about, wood, run), spread_pa(loads.dead_pa), loaded, ())
+    check_run(collector, Bends(what, about, wood, run), spread_pa(loads.dead_pa), loads=loaded, sags=())
 
 
-def check_seat(collector: CheckCollector, name: str, about: str, share: float) -> None:
+def check_seat(collector: CheckCollector, name: str, about: str, *, share: float) -> None:
     """A seat that cuts away more than a third splits: a shorter seat leaves more, and stands the whole roof higher."""
-    has = given_step("r_cut", share, "", "geometry", "of the depth, square to the stick, that the seat cuts away")
-    most = given_step("r_most", CUT_MOST, "", "practice: a third of the depth at a seat")
-    collector.at_most(name, about, has, most, (), asks=CheckOrigin.SAFETY, fitted=True)
+    has = given_step(
+        "r_cut", share, "", source="geometry", says="of the depth, square to the stick, that the seat cuts away"
+    )
+    most = given_step("r_most", CUT_MOST, "", source="practice: a third of the depth at a seat")
+    collector.at_most(name, about, has, limit=most, working=(), asks=CheckOrigin.SAFETY, fitted=True)

@@ -27,7 +27,7 @@ PLAIN = "aci: 318 14.5.2.1 and 21.2.1, from memory, high: 5 sqrt(f'c), times .6"
 MEND = "stand the posts on new footings, cut through the slab"
 
 
-def check_slab(collector: CheckCollector, site: Site, ask: FootInput, slab: SlabUnder) -> None:
+def check_slab(collector: CheckCollector, site: Site, ask: FootInput, *, slab: SlabUnder) -> None:
     """One post on a slab: bearing under it, frost, and its weight and strength against lift with overturning.
 
     Source: statics; the load spreads at 45 degrees through the concrete [common practice].
@@ -40,12 +40,12 @@ def check_slab(collector: CheckCollector, site: Site, ask: FootInput, slab: Slab
     assert slab.thick_m is not None and slab.edge_m is not None
     if slab.appendix:
         _by_appendix(collector, site, ask)
-    _bears(collector, site, ask, slab.thick_m, slab.edge_m)
-    _frost(collector, site, ask, slab.thick_m)
+    _bears(collector, site, ask, thick_m=slab.thick_m, edge_m=slab.edge_m)
+    _frost(collector, site, ask, thick_m=slab.thick_m)
     if not ask.wind_known and ask.wind_why is not None:
         collector.gap("footing.uplift", ask.about, ask.wind_why)
         return
-    _held_down(collector, ask, slab.thick_m, slab.edge_m)
+    _held_down(collector, ask, slab.thick_m, edge_m=slab.edge_m)
 
 
 def unknown(slab: SlabUnder) -> OutOfScopeError | None:
@@ -79,18 +79,18 @@ def _by_appendix(collector: CheckCollector, site: Site, ask: FootInput) -> None:
         why = OutOfScopeError("the patio-cover appendix is for places without frost", MEND)
         collector.gap(name, ask.about, why, basis=Basis.TABLE)
         return
-    load = given_step("N", ask.down_n / u.force_n, u.force, "statics", "service load of the post")
+    load = given_step("N", ask.down_n / u.force_n, u.force, source="statics", says="service load of the post")
     most = given_step(
         "N_max",
         APPENDIX_N / u.force_n,
         u.force,
-        "irc: patio-cover appendix; high",
-        "a column on a slab without a footing",
+        source="irc: patio-cover appendix; high",
+        says="a column on a slab without a footing",
     )
-    collector.at_most(name, ask.about, load, most, (), case="patio-cover appendix", basis=Basis.TABLE)
+    collector.at_most(name, ask.about, load, limit=most, working=(), case="patio-cover appendix", basis=Basis.TABLE)
 
 
-def _bears(collector: CheckCollector, site: Site, ask: FootInput, thick_m: float, edge_m: float) -> None:
+def _bears(collector: CheckCollector, site: Site, ask: FootInput, *, thick_m: float, edge_m: float) -> None:
     u = collector.book.units
     try:
         bearing, says, source = bearing_pa(collector, site)
@@ -98,8 +98,10 @@ def _bears(collector: CheckCollector, site: Site, ask: FootInput, thick_m: float
         collector.gap("slab.bearing_under_post", ask.about, refused)
         return
     side_m = min(ask.post_m + 2 * thick_m, 2 * edge_m)
-    side = given_step("a", side_m / u.span_m, u.span, "practice: at 45 degrees", "the load spreads through the slab to")
-    load = given_step("N", ask.down_n / u.force_n, u.force, "statics", "service load of the post")
+    side = given_step(
+        "a", side_m / u.span_m, u.span, source="practice: at 45 degrees", says="the load spreads through the slab to"
+    )
+    load = given_step("N", ask.down_n / u.force_n, u.force, source="statics", says="service load of the post")
     per = u.force_n / u.span_m**2 / u.pressure_pa
     pressure = CalculationStep(
         symbol="q",
@@ -109,21 +111,23 @@ def _bears(collector: CheckCollector, site: Site, ask: FootInput, thick_m: float
         inputs=(("N", load.value, u.force), ("a", side.value, u.span)),
         source="statics: service load over what the slab spreads it to",
     )
-    limit = given_step("q_s", bearing / u.pressure_pa, u.pressure, source, says)
-    collector.at_most("slab.bearing_under_post", ask.about, pressure, limit, (load, side), case=says)
+    limit = given_step("q_s", bearing / u.pressure_pa, u.pressure, source=source, says=says)
+    collector.at_most("slab.bearing_under_post", ask.about, pressure, limit=limit, working=(load, side), case=says)
 
 
-def _frost(collector: CheckCollector, site: Site, ask: FootInput, thick_m: float) -> None:
+def _frost(collector: CheckCollector, site: Site, ask: FootInput, *, thick_m: float) -> None:
     """A slab on the ground rises with it, and what hangs on a house or braces to itself does not."""
     if not site.frost_m > 0:
         return
     u = collector.book.units
-    has = given_step("d_has", thick_m / u.span_m, u.span, "user: as measured", "bottom of the slab under the ground")
-    frost = given_step("d", site.frost_m / u.span_m, u.span, "user: frost depth", "frost depth")
-    collector.at_least("footing.depth", ask.about, has, frost, (), case="frost", asks=CheckOrigin.CODE)
+    has = given_step(
+        "d_has", thick_m / u.span_m, u.span, source="user: as measured", says="bottom of the slab under the ground"
+    )
+    frost = given_step("d", site.frost_m / u.span_m, u.span, source="user: frost depth", says="frost depth")
+    collector.at_least("footing.depth", ask.about, has, needs=frost, working=(), case="frost", asks=CheckOrigin.CODE)
 
 
-def _held_down(collector: CheckCollector, ask: FootInput, thick_m: float, edge_m: float) -> None:
+def _held_down(collector: CheckCollector, ask: FootInput, thick_m: float, *, edge_m: float) -> None:
     """The slab's weight within the nearest edge holds a post down, as far as plain concrete lifts it along."""
     book, u = collector.book, collector.book.units
     lift_n = max(0.0, ask.up_n + ask.overturns_n - ask.held_n)
@@ -135,11 +139,15 @@ def _held_down(collector: CheckCollector, ask: FootInput, thick_m: float, edge_m
         "W",
         lasting * weight_pa * math.pi * edge_m**2 / u.force_n,
         u.force,
-        source,
-        "the slab's own weight within its nearest edge",
+        source=source,
+        says="the slab's own weight within its nearest edge",
     )
-    lift = given_step("T", lift_n / u.force_n, u.force, "statics: lift with overturning", "lifts at the post's base")
-    collector.at_least("footing.uplift", ask.about, has, lift, (), case="uplift + overturning", asks=CheckOrigin.CODE)
+    lift = given_step(
+        "T", lift_n / u.force_n, u.force, source="statics: lift with overturning", says="lifts at the post's base"
+    )
+    collector.at_least(
+        "footing.uplift", ask.about, has, needs=lift, working=(), case="uplift + overturning", asks=CheckOrigin.CODE
+    )
     # Concrete is checked at its own level of safety, whichever the school checks wood at: the wind in full, .9 of what lasts.
     if wind < 1:
         lift_n = (ask.up_n + ask.overturns_n) / wind - ask.held_n / lasting * LASTS
@@ -163,10 +171,20 @@ def _held_down(collector: CheckCollector, ask: FootInput, thick_m: float, edge_m
     modulus = thick_m**2 / 6
     strength = 0.6 * 5 * math.sqrt(STRENGTH_PSI) * PSI * modulus
     limit = given_step(
-        "m_max", strength / u.force_n, f"{u.force} {u.span}/{u.span}", PLAIN, "plain concrete of 2500 psi (17 MPa)"
+        "m_max",
+        strength / u.force_n,
+        f"{u.force} {u.span}/{u.span}",
+        source=PLAIN,
+        says="plain concrete of 2500 psi (17 MPa)",
     )
     collector.at_most(
-        "slab.bending_under_uplift", ask.about, moment, limit, (), case="uplift + overturning", asks=CheckOrigin.SAFETY
+        "slab.bending_under_uplift",
+        ask.about,
+        moment,
+        limit=limit,
+        working=(),
+        case="uplift + overturning",
+        asks=CheckOrigin.SAFETY,
     )
 
 

@@ -14,7 +14,7 @@ SLAT_RATIO = 150.0
 """Span over which a slat may sag under its own wet weight [our own]."""
 
 
-def check_slat(collector: CheckCollector, about: str, slat: SectionItem, wood: Wood, span_m: float) -> None:
+def check_slat(collector: CheckCollector, about: str, slat: SectionItem, *, wood: Wood, span_m: float) -> None:
     """Check the deflection of a slat on edge between rafters under its own green weight.
 
     Args:
@@ -30,7 +30,7 @@ def check_slat(collector: CheckCollector, about: str, slat: SectionItem, wood: W
         return
     inertia = slat.thickness_m * slat.width_m**3 / 12
     sag = 5 * GREEN * line_weight(slat) * span_m**4 / (384 * si(e) * inertia)
-    has = given_step("w_o", sag / per, word, "statics: 5 w L4 / 384 E I, wet on the first day")
+    has = given_step("w_o", sag / per, word, source="statics: 5 w L4 / 384 E I, wet on the first day")
     most = CalculationStep(
         symbol="w_o_max",
         value=span_m / SLAT_RATIO / per,
@@ -39,4 +39,6 @@ def check_slat(collector: CheckCollector, about: str, slat: SectionItem, wood: W
         inputs=(("L", span_m / per, word),),
         source="practice: our own",
     )
-    collector.at_most("slat.deflection", about, has, most, (e,), case="wet self-weight", asks=CheckOrigin.SAFETY)
+    collector.at_most(
+        "slat.deflection", about, has, limit=most, working=(e,), case="wet self-weight", asks=CheckOrigin.SAFETY
+    )

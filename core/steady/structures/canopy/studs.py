@@ -60,7 +60,7 @@ def missed_bays(spec: OnWall) -> tuple[int, ...]:
     return tuple(dict.fromkeys(bays))
 
 
-def add_stud_blocks(g: Grouper, spec: OnWall, stick: SectionItem, middle_m: tuple[float, float]) -> None:
+def add_stud_blocks(g: Grouper, spec: OnWall, stick: SectionItem, *, middle_m: tuple[float, float]) -> None:
     """A block between two studs wherever a fixing point misses them.
 
     Args:
@@ -74,7 +74,7 @@ def add_stud_blocks(g: Grouper, spec: OnWall, stick: SectionItem, middle_m: tupl
             along=ALONG,
             up=UP,
         )
-        g.add("blocking", stick, spec.stud_m - STUD_M, place)
+        g.add("blocking", stick, spec.stud_m - STUD_M, place=place)
 
 
 def stud_notes(spec: OnWall, tape: Tape) -> list[str]:

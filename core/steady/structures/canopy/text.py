@@ -54,7 +54,7 @@ def post_members(frame: RoofFrame, held: LateralSystemResult, tape: Tape) -> lis
 
 
 def upright_member(
-    frame: RoofFrame, held: LateralSystemResult, tape: Tape, braces: str = UPRIGHT["knee braces"], also: str = ""
+    frame: RoofFrame, held: LateralSystemResult, tape: Tape, *, braces: str = UPRIGHT["knee braces"], also: str = ""
 ) -> Member:
     """What keeps it upright, in one sentence, and how far it sways.
 

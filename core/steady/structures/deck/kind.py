@@ -232,7 +232,7 @@ DECK = StructureType(
     hold=apply_measurement,
     let_go=unlock,
     candidates=_candidates,
-    hold_footings=lambda spec, harder, own: held(spec, harder, own, ("footing_depth_m", "footing_width_m")),
+    hold_footings=lambda spec, harder, own: held(spec, harder, own, fields=("footing_depth_m", "footing_width_m")),
     first_checks=lambda case: calculate_deck(case, frame_only=True).found.checks,
     choices=_choices,
 )

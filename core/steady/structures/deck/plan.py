@@ -62,7 +62,9 @@ BLIND_SPAN_M = 3.0
 """Spans to lay a frame out by where the school has no rule for them [our own]."""
 
 
-def lay_out(spec: DeckSpec, collector: DeckCheckCollector, timber: DeckTimbers, yard: PurchasingSettings) -> DeckFrame:
+def lay_out(
+    spec: DeckSpec, collector: DeckCheckCollector, timber: DeckTimbers, *, yard: PurchasingSettings
+) -> DeckFrame:
     """The frame with as many beams and posts as the school's limits ask for."""
     book = collector.book
     wood = joist_wood(timber.joist, spec, spec.spacing_m)
@@ -72,8 +74,8 @@ def lay_out(spec: DeckSpec, collector: DeckCheckCollector, timber: DeckTimbers, 
     except OutOfScopeError:
         joist_m = BLIND_SPAN_M
     if spec.bridge is None:
-        joist_m = min(joist_m, point_span_m(spec, book, collector, wood) * keep)
-    beam = beam_wood(timber.beam, spec.plies, spec, book)
+        joist_m = min(joist_m, point_span_m(spec, book, collector, wood=wood) * keep)
+    beam = beam_wood(timber.beam, spec.plies, spec, book=book)
 
     def past_limit(back_m: float) -> float:
         return overhang_limit_m(book, wood, back_m)[0]
@@ -178,8 +180,10 @@ def _framed(case: DesignInput) -> DeckCalculation:
     _refuse_laps(spec)
     _refuse_sleepers(spec)
     timber = timber_of(spec)
-    collector = DeckCheckCollector(spec=spec, site=site, book=book, load=deck_load(spec, site, book, _width_m(spec)))
-    layout = lay_out(spec, collector, timber, case.yard)
+    collector = DeckCheckCollector(
+        spec=spec, site=site, book=book, load=deck_load(spec, site, book, width_m=_width_m(spec))
+    )
+    layout = lay_out(spec, collector, timber, yard=case.yard)
     conflicts, notes = list(layout.conflicts), list(layout.notes)
     if spec.bridge is not None:
         notes += check_bridge(collector, layout, timber)
@@ -188,16 +192,16 @@ def _framed(case: DesignInput) -> DeckCalculation:
     else:
         check_joists(collector, layout, timber)
     if is_made(timber.board):
-        check_made_boards(collector, f"{spec.id}/boards", timber.board, spec.made_boards, spec.spacing_m)
+        check_made_boards(collector, f"{spec.id}/boards", timber.board, made=spec.made_boards, spacing_m=spec.spacing_m)
     elif spec.bridge is None:
         check_boards(collector, f"{spec.id}/boards", _boards(collector, timber))
     floor = collector.mark()
     carried = brought(layout, spec.bearings)
     conflicts += [f"{name} stands off the deck's joists: move the roof, or widen the deck" for name in carried.off]
-    check_bearings(collector, layout, timber, carried)
+    check_bearings(collector, layout, timber, carried=carried)
     check_stair_feet(collector, layout, timber)
     reactions = check_beams(collector, layout, timber)
-    posts, said = check_posts(collector, layout, timber, reactions, conflicts)
+    posts, said = check_posts(collector, layout, timber, reactions=reactions, conflicts=conflicts)
     return DeckCalculation(
         found=collector,
         timber=timber,
@@ -223,13 +227,13 @@ def _whole(framed: DeckCalculation, collector: DeckCheckCollector) -> DeckCalcul
     stairs = flights.check_stairs(collector, layout, framed.timber)
     faces = _screens(collector, layout, framed.timber)
     timber, guard = guards.check_guards(
-        collector, layout, framed.timber, flights.openings(stairs, collector.spec.guard.gaps), faces
+        collector, layout, framed.timber, openings=flights.openings(stairs, collector.spec.guard.gaps), faces=faces
     )
-    check_screens(collector, layout, timber, guard, faces)
+    check_screens(collector, layout, timber, guard=guard, faces=faces)
     _plies(collector, timber)
-    stairs = flights.check_stair_loads(collector, layout, timber, stairs)
-    supports = check_stair_supports(collector, layout, timber, stairs)
-    stairs = flights.check_stair_guards(collector, timber, stairs, guard)
+    stairs = flights.check_stair_loads(collector, layout, timber, stairs=stairs)
+    supports = check_stair_supports(collector, layout, timber, stairs=stairs)
+    stairs = flights.check_stair_guards(collector, timber, stairs, guard=guard)
     _live_is_enough(collector, _width_m(collector.spec))
     return DeckCalculation(
         found=collector,
@@ -251,7 +255,9 @@ def _screens(collector: DeckCheckCollector, layout: DeckFrame, timber: DeckTimbe
     """The screens on guard posts, each with its wind; none, and a gap, where the wind is not known."""
     spec = collector.spec
     try:
-        return screen_faces(spec, collector.site, collector.book, (layout, timber), guards.open_edges(spec, layout))
+        return screen_faces(
+            spec, collector.site, collector.book, on=(layout, timber), edges=guards.open_edges(spec, layout)
+        )
     except OutOfScopeError as refused:
         collector.gap("screen.wind_load", f"{spec.id}/guard", refused)
         return []
@@ -296,7 +302,7 @@ def plan_deck(case: DesignInput) -> Plan:
         _ledger_fixings(b, layout, deck.ledger_spacing_m)
     parts = b.parts(sticks())
     conflicts += _too_long(parts, yard, tape)
-    counts = _counts(layout, parts, posts, len(deck.stairs))
+    counts = _counts(layout, parts, posts, stairs=len(deck.stairs))
     marks, handles = lines.marks(spec, posts), _handles(spec, layout)
     drawn = tuple(lines.curves(spec, layout, max((stair.found.run_m for stair in deck.stairs), default=0.0)))
     tasks = tuple(advice.tasks(spec, counts))
@@ -317,10 +323,12 @@ def plan_deck(case: DesignInput) -> Plan:
         tasks=tasks,
         temporary=temporary_from("deck", tasks, counts),
         cautions=tuple(
-            advice.cautions(case, layout, timber, parts, waiver(found, layout.plan.area_m2, layout.on_house))
+            advice.cautions(
+                case, layout, timber, parts=parts, frost=waiver(found, layout.plan.area_m2, layout.on_house)
+            )
         ),
         details=(loads_detail(found), *load_path(found, layout, posts)),
-        members=tuple(members(found, layout, timber, Stands(posts, deck.guard, deck.stairs), tape)),
+        members=tuple(members(found, layout, timber, stands=Stands(posts, deck.guard, deck.stairs), tape=tape)),
         conflicts=tuple(dict.fromkeys(conflicts)),
         notes=(*notes, *plies_notes(timber.built_up, tape)),
         called="deck" if spec.bridge is None else "footbridge",
@@ -342,7 +350,7 @@ def plan_deck(case: DesignInput) -> Plan:
         ),
     )
     for number, stair in enumerate(deck.stairs):
-        whole = _with_landing(case, deck, whole, number, stair)
+        whole = _with_landing(case, deck, whole, number=number, stair=stair)
     return whole
 
 
@@ -354,22 +362,22 @@ def _board_ends(b: build.Builder, found: DeckCheckCollector) -> list[str]:
     if not is_made(board) or not longest_m > 0:
         return []
     joined = any("/boards/" in place.id and not place.id.endswith("/0") for place, _ in placed)
-    return check_end_joints(found, f"{b.spec.id}/boards", (board, made), longest_m, joined)
+    return check_end_joints(found, f"{b.spec.id}/boards", (board, made), longest_m=longest_m, joined=joined)
 
 
-def _with_landing(case: DesignInput, deck: DeckCalculation, whole: Plan, number: int, stair: flights.Stair) -> Plan:
+def _with_landing(case: DesignInput, deck: DeckCalculation, whole: Plan, *, number: int, stair: flights.Stair) -> Plan:
     """The plan with a stair's landing and the flight below it, planned as a small deck of its own."""
     if stair.landing is None:
         return whole
     found = stair.found
     feet = flights.feet_of(deck.found.load.floor, stair, deck.timber)
     try:
-        spec = landing_deck(case.spec, stair.landing, found.rise_m, found.riser_m, feet)
+        spec = landing_deck(case.spec, stair.landing, found.rise_m, riser_m=found.riser_m, feet=feet)
         landing = plan_deck(case.of(spec))
     except InvalidInputError as error:
         _, _, inner = error.field.partition("stairs/0/")
         raise InvalidInputError(f"stairs/{number}/{inner or 'landing/risers'}", error.message) from None
-    return joined(whole, landing, stair.landing, found.rise_m)
+    return joined(whole, landing, stair.landing, below_m=found.rise_m)
 
 
 def _boards(collector: DeckCheckCollector, timber: DeckTimbers) -> Flooring:
@@ -409,10 +417,10 @@ def _live_is_enough(collector: DeckCheckCollector, width_m: float) -> None:
         outside = OutOfScopeError(f"the least live load of a deck here is not known: {reason}", "type it under Site")
         collector.gap("live_load.code_minimum", spec.id, outside)
         return
-    collector.at_least("live_load.code_minimum", spec.id, collector.load.live, least, (), case="as typed")
+    collector.at_least("live_load.code_minimum", spec.id, collector.load.live, needs=least, working=(), case="as typed")
 
 
-def _counts(layout: DeckFrame, parts: list[Part], posts: list[PostResult], stairs: int) -> dict[str, float]:
+def _counts(layout: DeckFrame, parts: list[Part], posts: list[PostResult], *, stairs: int) -> dict[str, float]:
     standing, beams = sum(post.has_post for post in posts), float(len(layout.beams))
 
     def of(role: str) -> float:
@@ -446,10 +454,10 @@ def _ledger_fixings(b: build.Builder, layout: DeckFrame, spacing_m: float) -> No
     length = layout.plan.edges[0].length_m
     item = {"lag screw": "ledger lag", "bolt": "ledger bolt", "screw": "ledger lag"}[b.spec.ledger.fixing]
     at = (0.0, 0.0, 0.0)
-    b.fix(item, max(2, int(length / spacing_m + 1e-6) + 1), at, "screw")
+    b.fix(item, max(2, int(length / spacing_m + 1e-6) + 1), at, role="screw")
     # Of 1,500 lb each, within 24 in of the ledger's ends. Source: IRC R507.9.2 (from memory, high).
-    b.fix("lateral tie", 2, at, "connector")
-    b.fix("flashing 10 ft", int(length / 3.048 + 0.999), at, "flashing")
+    b.fix("lateral tie", 2, at, role="connector")
+    b.fix("flashing 10 ft", int(length / 3.048 + 0.999), at, role="flashing")
 
 
 def _refuse_laps(spec: DeckSpec) -> None:

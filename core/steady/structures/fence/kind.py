@@ -1,6 +1,6 @@
 """The fence as a kind: what the rest of the program asks of one."""
 
-from collections.abc import Callable, Iterator
+from collections.abc import Iterator
 from dataclasses import fields, replace
 from typing import Any
 
@@ -35,6 +35,7 @@ from steady.structures.structure_type import (
     LineStart,
     NewStructureRequest,
     ObstructionReport,
+    StartingContext,
     StartingDesign,
     StartingDesignProvider,
     StructureType,
@@ -234,7 +235,7 @@ def strength(case: DesignInput, plan: Plan) -> WindRating | None:
     return WindRating(gust_m_per_s=gust.gust_m_per_s, says=gust.says, gives=gust.gives)
 
 
-def begin(case: DesignInput, way: str, name: str, habit: Any, priced: Callable[[Plan], float]) -> StartingDesign:
+def begin(case: DesignInput, way: str, context: StartingContext) -> StartingDesign:
     """One way to build it.
 
     Raises:
@@ -242,14 +243,14 @@ def begin(case: DesignInput, way: str, name: str, habit: Any, priced: Callable[[
     """
     spec = case.spec
     if way == "cheapest":
-        found = cheapest(case, priced)
+        found = cheapest(case, context.priced)
         return StartingDesign(spec=found.spec, plan=found.plan, planned=found.planned, why=found.why)
     if way == "usual here":
-        spec = usual_here(case, name or NOBODY)
+        spec = usual_here(case, context.signed or NOBODY)
     elif way == "our crew":
-        if habit is None:
+        if context.habit is None:
             raise InvalidInputError("which", "This crew has kept no habit under this code yet")
-        spec = as_crew(spec, habit, name or NOBODY)
+        spec = as_crew(spec, context.habit, context.signed or NOBODY)
     elif way != "as it is":
         raise InvalidInputError("which", f"Choose one of {', '.join(key for key, _ in WAYS)}")
     return StartingDesign(spec=spec, plan=planned(case.of(spec)))
@@ -262,7 +263,7 @@ def planned(case: DesignInput) -> Plan:
 
 def met(spec: FenceSpec, plan: Plan, find: ObstructionReport) -> FenceSpec:
     """The fence led round what a hole met."""
-    return reroute_around(spec, plan, dict(find.stand_m), find.post, (find.what, find.half_width_m))
+    return reroute_around(spec, plan, dict(find.stand_m), post_id=find.post, met=(find.what, find.half_width_m))
 
 
 def _candidates(case: DesignInput) -> Iterator[tuple[str, Change]]:

@@ -116,7 +116,7 @@ def _calculated(asked: DesignInput) -> _Line:
     out = set_out(case, bears)
     hangings = gates.hang(case, out, loads)
     overhead = arches.stand(case, out)
-    found = run_checks(case, out, hangings, overhead, still)
+    found = run_checks(case, out, hangings, arches=overhead, still=still)
     return _Line(case=case, loads=loads, out=out, hangings=hangings, overhead=overhead, found=found)
 
 
@@ -136,10 +136,10 @@ def plan_fence(asked: DesignInput) -> Plan:
     case, loads, out, hangings, overhead = line.case, line.loads, line.out, line.hangings, line.overhead
     spec, site, book, found = case.spec, case.site, case.book, line.found.copy()
     tops = {**stepped_tops(spec, out), **arches.tops(overhead)}
-    posts, footings = build.posts_and_footings(case, out, found, tops)
+    posts, footings = build.posts_and_footings(case, out, found, tops=tops)
     digging.check_reach(case, footings, found)
     runs = cornered(case, out, stretches(out))
-    purposes.check_purposes(case, out, runs, hangings, found)
+    purposes.check_purposes(case, out, runs, hangings=hangings, found=found)
     parts = [*posts, *build.rails(case, runs, case.yard.trim_m), *boards(case, runs)]
     parts += panels.infill_parts(case, runs)
     parts += [*aprons.aprons(case, runs), *aprons.strainers(spec, runs, parts)]
@@ -152,12 +152,12 @@ def plan_fence(asked: DesignInput) -> Plan:
     parts += lift_outs(spec, out)
     parts += floors.floor(case, out)
     if site.use != "public":
-        own_weight(case, out, (parts, len(footings)), loads, found)
+        own_weight(case, out, (parts, len(footings)), loads=loads, collector=found)
     marks, handles = build.marks(case, out, tops), _handles(spec, out)
     accepted = ""
     if spec.built_on is Basis.PRACTICE and spec.practice is not None:
         accepted = f"{spec.practice.accepted_by} {spec.practice.accepted_on}".strip()
-    tasks = (*steps.tasks(spec, out, footings, parts), *hung.tasks(spec, hangings))
+    tasks = (*steps.tasks(spec, out, footings, parts=parts), *hung.tasks(spec, hangings))
     return Plan(
         format=PLAN_FORMAT,
         id=spec.id,
@@ -178,7 +178,7 @@ def plan_fence(asked: DesignInput) -> Plan:
         practice=tuple(found.practice),
         handles=tuple(handles),
         tasks=tasks,
-        temporary=temporary_from("fence", tasks, steps.temporary_counts(spec, footings, parts, len(hangings))),
+        temporary=temporary_from("fence", tasks, steps.temporary_counts(spec, footings, parts, leaves=len(hangings))),
         cautions=(*advice.cautions(case, out), *hung.cautions(spec, hangings), *purposes.purpose_cautions(spec)),
         details=(*hung.details(spec, hangings), *look_detail(case, runs)),
         conflicts=(
@@ -190,7 +190,7 @@ def plan_fence(asked: DesignInput) -> Plan:
             *advice.rails_in_soil(case, out),
             *advice.too_long(parts, case.yard, case.tape),
             *advice.feet_in_the_way(case),
-            *too_high(site.notes, spec.id, _above_ground(spec, out, tops), case.tape),
+            *too_high(site.notes, spec.id, _above_ground(spec, out, tops), tape=case.tape),
         ),
         notes=(
             *out.notes,

@@ -34,7 +34,7 @@ class Mass:
 class Afloat:
     """A platform on the water, its wood soaked."""
 
-    def __init__(self, spec: FloatSpec, layout: FloatLayout, dead: Sequence[Mass], lost: int | None = None) -> None:
+    def __init__(self, spec: FloatSpec, layout: FloatLayout, dead: Sequence[Mass], *, lost: int | None = None) -> None:
         """`lost`: the number of a barrel that is full of water: it weighs as it did and carries nothing."""
         self.spec, self.layout, self.dead = spec, layout, tuple(dead)
         mid_x, mid_y = spec.long_m / 2, spec.wide_m / 2
@@ -157,7 +157,7 @@ class Afloat:
             self.dead_kg,
             spec.person_kg,
             Carried(barrels=len(self.roll.at_m), volume_m3=spec.barrel.volume_m3, sunk_share=SUNK_SHARE),
-            water,
+            water_kg_m3=water,
         )
 
     def lost(self, count: int) -> tuple[float, float]:
@@ -181,7 +181,7 @@ class Afloat:
 
     def without(self, barrel: int) -> "Afloat":
         """The same with one barrel full of water."""
-        return Afloat(self.spec, self.layout, self.dead, barrel)
+        return Afloat(self.spec, self.layout, self.dead, lost=barrel)
 
 
 def people_says(count: int) -> str:
@@ -206,7 +206,7 @@ def _least(wrong: Callable[[int], bool], most: int = MOST_PEOPLE) -> int:
 
 
 def masses_of(
-    spec: FloatSpec, layout: FloatLayout, parts: Sequence[Part], ramp_kg: float, soaked: float = 1.0
+    spec: FloatSpec, layout: FloatLayout, parts: Sequence[Part], *, ramp_kg: float, soaked: float = 1.0
 ) -> list[Mass]:
     """What lies on the water: every piece at its own place, wood as wet as it gets; half of the ramp where it lands.
 

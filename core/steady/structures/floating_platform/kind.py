@@ -99,12 +99,12 @@ def read(ask: NewStructureRequest) -> FloatSpec:
     Raises:
         InvalidInputError: The line does not read.
     """
-    return as_last_chosen(read_float(ask.text, ask.id, ask.bare), ask, OWN, localize)  # type: ignore[no-any-return]
+    return as_last_chosen(read_float(ask.text, ask.id, ask.bare), ask, OWN, home=localize)  # type: ignore[no-any-return]
 
 
 def localize(spec: FloatSpec, school: str) -> FloatSpec:
     """The platform with timbers that are on sale under a school."""
-    found: FloatSpec = localized(spec, school, TIMBERS, ("joist", "cradle", "board"), ROUND_M)
+    found: FloatSpec = localized(spec, school, TIMBERS, needs=("joist", "cradle", "board"), round_m=ROUND_M)
     if found.ramp.stringer in sticks() and school in sticks()[found.ramp.stringer].schools:
         return found
     joist = sticks()[found.joist]

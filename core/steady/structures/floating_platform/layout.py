@@ -107,7 +107,7 @@ def lay_out(spec: FloatSpec) -> FloatLayout:
         cradle_gap_m=gap_m,
         joists=members(spec.long_m, timber.joist.thickness_m, most_m=spec.spacing_m),
         boards_m=boards_across(spec.wide_m, timber.board.width_m, spec.board_gap_m),
-        strap_m=strap_length_m(r, gap_m / 2 + timber.cradle.thickness_m, contact_m, timber.cradle),
+        strap_m=strap_length_m(r, gap_m / 2 + timber.cradle.thickness_m, contact_m, cradle=timber.cradle),
     )
 
 
@@ -125,7 +125,7 @@ def boards_across(wide_m: float, board_m: float, gap_m: float) -> tuple[tuple[fl
     return (*whole, (wide_m - rest_m / 2, rest_m))
 
 
-def strap_length_m(radius_m: float, out_m: float, up_m: float, cradle: SectionItem) -> float:
+def strap_length_m(radius_m: float, out_m: float, up_m: float, *, cradle: SectionItem) -> float:
     """A strap: over one rail, down its outer face, under the barrel and up the other side, with its tail.
 
     Args:

@@ -33,18 +33,19 @@ def read_float(text: str, float_id: str, bare: Bare = "ft") -> FloatSpec:
     Raises:
         InvalidInputError: A word that is not recognized, or sizes that cannot be; the message quotes it.
     """
-    return read_line(WORDS, re.sub(r"^\s*float\s+", "", text.lower()), float_id, bare)  # type: ignore[no-any-return]
+    return read_line(WORDS, re.sub(r"^\s*float\s+", "", text.lower()), float_id, bare=bare)  # type: ignore[no-any-return]
 
 
-def _sized(float_id: str, word: Word, long_m: float, wide_m: float) -> FloatSpec:
+def _sized(float_id: str, word: Word, size_m: tuple[float, float]) -> FloatSpec:
+    long_m, wide_m = size_m
     return FloatSpec(
         id=float_id,
-        long_m=word.within(long_m, 1.8, 7.4, "it runs 6 to 24 ft (1.8 to 7.4 m) along its barrels"),
-        wide_m=word.within(wide_m, 1.5, 5.0, "it is 5 to 16 ft (1.5 to 5 m) across"),
+        long_m=word.within(long_m, 1.8, 7.4, says="it runs 6 to 24 ft (1.8 to 7.4 m) along its barrels"),
+        wide_m=word.within(wide_m, 1.5, 5.0, says="it is 5 to 16 ft (1.5 to 5 m) across"),
     )
 
 
-def _count(field: str, least: int, most: int, says: str) -> Reader:
+def _count(field: str, least: int, most: int, *, says: str) -> Reader:
     def read(spec: FloatSpec, word: Word) -> FloatSpec:
         if not word.rest.isdecimal() or not least <= int(word.rest[:4]) <= most:
             raise word.refused(says)
@@ -54,12 +55,14 @@ def _count(field: str, least: int, most: int, says: str) -> Reader:
 
 
 def _ramp(spec: FloatSpec, word: Word) -> FloatSpec:
-    long_m = word.within(word.length_m(word.rest), 0.9, 9.0, "a ramp is 3 to 29 ft (0.9 to 9 m) long")
+    long_m = word.within(word.length_m(word.rest), 0.9, 9.0, says="a ramp is 3 to 29 ft (0.9 to 9 m) long")
     return replace(spec, ramp=replace(spec.ramp, length_m=long_m))
 
 
 def _bank(spec: FloatSpec, word: Word) -> FloatSpec:
-    bank_m = word.within(word.length_m(word.rest), -1.0, 3.0, "the sill lies up to 9 ft 10 in (3 m) over the water")
+    bank_m = word.within(
+        word.length_m(word.rest), -1.0, 3.0, says="the sill lies up to 9 ft 10 in (3 m) over the water"
+    )
     return replace(spec, ramp=replace(spec.ramp, bank_m=bank_m))
 
 
@@ -102,15 +105,15 @@ WORDS = Words(
         "noramp": {"ramp": Ramp(length_m=0.0)},
     },
     readers={
-        "barrels": _count("barrels", 4, 24, "4 to 24 barrels, as barrels8"),
-        "rows": _count("rows", 2, 4, "2 to 4 rows of barrels, as rows2"),
-        "people": _count("people", 1, 30, "1 to 30 people, as people6"),
+        "barrels": _count("barrels", 4, 24, says="4 to 24 barrels, as barrels8"),
+        "rows": _count("rows", 2, 4, says="2 to 4 rows of barrels, as rows2"),
+        "people": _count("people", 1, 30, says="1 to 30 people, as people6"),
         "ramp": _ramp,
         "on=": _lands,
         "drum": _drum,
         "bank": _bank,
-        "inset": length_of("inset_m", 0.0, 0.6, "barrels lie up to 2 ft (0.6 m) inside the edge"),
-        "low": length_of("low_m", 0.0, 3.0, "water falls up to 9 ft 10 in (3 m)"),
-        "high": length_of("high_m", 0.0, 3.0, "water rises up to 9 ft 10 in (3 m)"),
+        "inset": length_of("inset_m", 0.0, 0.6, says="barrels lie up to 2 ft (0.6 m) inside the edge"),
+        "low": length_of("low_m", 0.0, 3.0, says="water falls up to 9 ft 10 in (3 m)"),
+        "high": length_of("high_m", 0.0, 3.0, says="water rises up to 9 ft 10 in (3 m)"),
     },
 )

@@ -16,10 +16,10 @@ SCREWS_A_CROSSING, SCREWS_A_BLOCK = 2, 4
 def build(spec: FloatSpec, layout: FloatLayout, yard: PurchasingSettings) -> tuple[tuple[Part, ...], list[str]]:
     """The platform's pieces, and what cannot be cut from what is on sale."""
     g = Grouper(spec.id)
-    clashes = _frame(g, spec, layout, yard)
+    clashes = _frame(g, spec, layout, yard=yard)
     _barrels(g, spec, layout)
     _cleats(g, spec, layout)
-    _boards(g, spec, layout, yard)
+    _boards(g, spec, layout, yard=yard)
     barrel = _barrel(spec, layout)
     straps = _straps(spec, layout)
     return (*g.parts(), barrel, straps), clashes
@@ -31,7 +31,7 @@ def fixing(spec: FloatSpec, item: str) -> str:
     return better if spec.water == "salt" and better in goods() else item
 
 
-def _frame(g: Grouper, spec: FloatSpec, layout: FloatLayout, yard: PurchasingSettings) -> list[str]:
+def _frame(g: Grouper, spec: FloatSpec, layout: FloatLayout, *, yard: PurchasingSettings) -> list[str]:
     me, joist, h, clashes = spec.id, layout.timber.joist, layout.heights, []
     z, t = h.joist_m + joist.width_m / 2, joist.thickness_m
     for stick in {layout.timber.cradle, joist}:
@@ -39,7 +39,7 @@ def _frame(g: Grouper, spec: FloatSpec, layout: FloatLayout, yard: PurchasingSet
             clashes.append(f"No {stick.says} on sale is as long as the platform: a shorter one")
     for name, y in (("near", t / 2), ("far", spec.wide_m - t / 2)):
         place = PartPlacement(id=f"{me}/rim/{name}", about=f"{me}/rims", at=(0.0, y, z), along=ALONG, up=UP)
-        g.add("rim", joist, spec.long_m, place)
+        g.add("rim", joist, spec.long_m, place=place)
     row = layout.joists
     place = PartPlacement(
         id=f"{me}/joists",
@@ -49,8 +49,8 @@ def _frame(g: Grouper, spec: FloatSpec, layout: FloatLayout, yard: PurchasingSet
         count=row.count,
         step=(row.spacing_m, 0.0, 0.0),
     )
-    g.add("joist", joist, spec.wide_m - 2 * t, place)
-    g.fix(fixing(spec, "joist hanger"), 2 * row.count, place.at, "connector")
+    g.add("joist", joist, spec.wide_m - 2 * t, place=place)
+    g.fix(fixing(spec, "joist hanger"), 2 * row.count, place.at, role="connector")
     cradle = layout.timber.cradle
     for number, y in enumerate(layout.cradles_m, start=1):
         place = PartPlacement(
@@ -60,8 +60,8 @@ def _frame(g: Grouper, spec: FloatSpec, layout: FloatLayout, yard: PurchasingSet
             along=ALONG,
             up=UP,
         )
-        g.add("cradle", cradle, spec.long_m, place)
-    g.fix(fixing(spec, "framing angle"), row.count * len(layout.cradles_m), place.at, "connector")
+        g.add("cradle", cradle, spec.long_m, place=place)
+    g.fix(fixing(spec, "framing angle"), row.count * len(layout.cradles_m), place.at, role="connector")
     return clashes
 
 
@@ -79,14 +79,14 @@ def _barrels(g: Grouper, spec: FloatSpec, layout: FloatLayout) -> None:
             count=2,
             step=(2 * off_m, 0.0, 0.0),
         )
-        g.add("blocking", cradle, layout.cradle_gap_m, place)
+        g.add("blocking", cradle, layout.cradle_gap_m, place=place)
     g.fix(
         fixing(spec, "deck screw"),
         2 * SCREWS_A_BLOCK * spec.barrels,
         (0.0, 0.0, h.cradle_m),
-        "screw",
+        role="screw",
     )
-    g.fix("strap ratchet", STRAPS_A_BARREL * spec.barrels, (0.0, 0.0, h.cradle_m), "connector")
+    g.fix("strap ratchet", STRAPS_A_BARREL * spec.barrels, (0.0, 0.0, h.cradle_m), role="connector")
 
 
 def _cleats(g: Grouper, spec: FloatSpec, layout: FloatLayout) -> None:
@@ -103,10 +103,10 @@ def _cleats(g: Grouper, spec: FloatSpec, layout: FloatLayout) -> None:
             along=ALONG,
             up=ACROSS,
         )
-        g.add("blocking", joist, layout.joists.spacing_m - t, place)
+        g.add("blocking", joist, layout.joists.spacing_m - t, place=place)
     if spec.cleats:
-        g.fix(fixing(spec, "deck screw"), SCREWS_A_BLOCK * spec.cleats, (0.0, 0.0, h.boards_m), "screw")
-        g.fix("dock cleat", spec.cleats, (0.0, 0.0, h.deck_m), "hardware")
+        g.fix(fixing(spec, "deck screw"), SCREWS_A_BLOCK * spec.cleats, (0.0, 0.0, h.boards_m), role="screw")
+        g.fix("dock cleat", spec.cleats, (0.0, 0.0, h.deck_m), role="hardware")
 
 
 def cleat_bays(cleats: int, bays: int) -> list[tuple[int, bool]]:
@@ -121,7 +121,7 @@ def cleat_bays(cleats: int, bays: int) -> list[tuple[int, bool]]:
     return found
 
 
-def _boards(g: Grouper, spec: FloatSpec, layout: FloatLayout, yard: PurchasingSettings) -> None:
+def _boards(g: Grouper, spec: FloatSpec, layout: FloatLayout, *, yard: PurchasingSettings) -> None:
     """Boards along it, jointed over a joist where none on sale is as long."""
     board, h, row = layout.timber.board, layout.heights, layout.joists
     z = h.boards_m + board.thickness_m / 2
@@ -134,9 +134,9 @@ def _boards(g: Grouper, spec: FloatSpec, layout: FloatLayout, yard: PurchasingSe
             place = PartPlacement(
                 id=f"{spec.id}/board/{number}/{k}", about=f"{spec.id}/boards", at=(a, y, z), along=ALONG, up=ACROSS
             )
-            g.add("decking", board, b - a, place, Sawn(rip))
+            g.add("decking", board, b - a, place=place, sawn=Sawn(rip))
     crossings = len(layout.boards_m) * (row.count + len(cuts_m) - 1)
-    g.fix(fixing(spec, "deck screw"), SCREWS_A_CROSSING * crossings, (0.0, 0.0, h.deck_m), "screw")
+    g.fix(fixing(spec, "deck screw"), SCREWS_A_CROSSING * crossings, (0.0, 0.0, h.deck_m), role="screw")
 
 
 def _joints(long_m: float, longest_m: float, joists_m: list[float]) -> list[tuple[float, float]]:
@@ -226,7 +226,7 @@ def add_ramp(spec: FloatSpec, layout: FloatLayout, sloped: Sloped) -> tuple[Part
         count=ramp.count,
         step=(side[0] * gap, side[1] * gap, 0.0),
     )
-    g.add("stringer", stick, ramp.length_m, place)
+    g.add("stringer", stick, ramp.length_m, place=place)
     boards = boards_on(ramp.length_m, board.width_m, spec.board_gap_m)
     step_m = (ramp.length_m - board.width_m) / (boards - 1)
     over = stick.width_m + board.thickness_m / 2
@@ -239,10 +239,10 @@ def add_ramp(spec: FloatSpec, layout: FloatLayout, sloped: Sloped) -> tuple[Part
         count=boards,
         step=(along[0] * step_m, along[1] * step_m, along[2] * step_m),
     )
-    g.add("decking", board, ramp.width_m, place)
-    g.fix(fixing(spec, "deck screw"), SCREWS_A_CROSSING * boards * ramp.count, place.at, "screw")
-    g.fix("ramp hinge", 2, at(ramp.length_m, 0.0, 0.0), "hardware")
-    g.fix("ramp roller", 2, at(0.0, 0.0, 0.0), "hardware")
+    g.add("decking", board, ramp.width_m, place=place)
+    g.fix(fixing(spec, "deck screw"), SCREWS_A_CROSSING * boards * ramp.count, place.at, role="screw")
+    g.fix("ramp hinge", 2, at(ramp.length_m, 0.0, 0.0), role="hardware")
+    g.fix("ramp roller", 2, at(0.0, 0.0, 0.0), role="hardware")
     return g.parts()
 
 

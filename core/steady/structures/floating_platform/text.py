@@ -163,16 +163,16 @@ def curves(case: DesignInput, found: FloatResult) -> list[Curve]:
     ring: tuple[Vec, ...] = ((0.0, 0.0, 0.0), (long_m, 0.0, 0.0), (long_m, wide_m, 0.0), (0.0, wide_m, 0.0))
     drawn = [
         Curve(id=f"{me}/outline", what="outline", closed=True, points=ring),
-        _level(spec, f"{me}/water", 0.0, "empty"),
+        _level(spec, f"{me}/water", 0.0, label="empty"),
     ]
     wet = found.wet
     deck = found.layout.heights.deck_m - found.draft_m
     with contextlib.suppress(OutOfScopeError):
         spread = wet.draft(wet.count) - found.draft_m
-        drawn.append(_level(spec, f"{me}/water/people", spread, f"{wet.count} spread"))
+        drawn.append(_level(spec, f"{me}/water/people", spread, label=f"{wet.count} spread"))
     heel, trim = leans(wet)
     if heel is not None and trim is not None and (abs(spec.crowd_x_m) > 1e-6 or abs(spec.crowd_y_m) > 1e-6):
-        drawn += _leaning(spec, found, math.copysign(heel, spec.crowd_y_m), math.copysign(trim, spec.crowd_x_m))
+        drawn += _leaning(spec, found, math.copysign(heel, spec.crowd_y_m), trim=math.copysign(trim, spec.crowd_x_m))
     x, y = long_m / 2 + spec.crowd_x_m, wide_m / 2 + spec.crowd_y_m
     c = CROWD_M / 2
     body = tuple((x + a, y + b, z) for z in (deck, deck + TALL_M) for a, b in ((-c, -c), (c, -c), (c, c), (-c, c)))
@@ -185,13 +185,13 @@ def curves(case: DesignInput, found: FloatResult) -> list[Curve]:
     return drawn
 
 
-def _level(spec: FloatSpec, water: str, z: float, label: str) -> Curve:
+def _level(spec: FloatSpec, water: str, z: float, *, label: str) -> Curve:
     """Level water: today's own, or where it stands with people on it."""
     ends = ((-BESIDE_M, -BESIDE_M, z), (spec.long_m + BESIDE_M, spec.wide_m + BESIDE_M, z))
     return Curve(id=water, what="water loaded" if z else "water", points=ends, label=label)
 
 
-def _leaning(spec: FloatSpec, found: FloatResult, heel: float, trim: float) -> list[Curve]:
+def _leaning(spec: FloatSpec, found: FloatResult, heel: float, *, trim: float) -> list[Curve]:
     """The water as it lies to a leaning platform: turned about where the spread people's water crosses its middle."""
     z = found.wet.draft(found.wet.count) - found.draft_m
     mid_x, mid_y = spec.long_m / 2, spec.wide_m / 2
@@ -223,8 +223,10 @@ def water_detail(case: DesignInput, found: FloatResult) -> Detail:
     layout, wet, h = found.layout, found.wet, found.layout.heights
     t = layout.timber
     bars = [
-        _bar(spec, "boards", (0.0, h.boards_m + t.board.thickness_m / 2), spec.wide_m, t.board.thickness_m),
-        _bar(spec, "joist", (0.0, h.joist_m + t.joist.width_m / 2), spec.wide_m, t.joist.width_m),
+        _bar(
+            spec, "boards", (0.0, h.boards_m + t.board.thickness_m / 2), long_m=spec.wide_m, width_m=t.board.thickness_m
+        ),
+        _bar(spec, "joist", (0.0, h.joist_m + t.joist.width_m / 2), long_m=spec.wide_m, width_m=t.joist.width_m),
     ]
     for k, y in enumerate(layout.cradles_m):
         low, high = (y, h.cradle_m), (y, h.joist_m)
@@ -245,7 +247,7 @@ def water_detail(case: DesignInput, found: FloatResult) -> Detail:
             z = wet.draft(people)
         except OutOfScopeError:
             continue
-        traces.append(_water(spec, z, 0.0, says.removeprefix("Draft, ")))
+        traces.append(_water(spec, z, 0.0, label=says.removeprefix("Draft, ")))
         measures += [
             Measure(says=says, value_m=z),
             Measure(says=says.replace("Draft", "Freeboard"), value_m=h.deck_m - z),
@@ -253,7 +255,7 @@ def water_detail(case: DesignInput, found: FloatResult) -> Detail:
     try:
         heel = wet.at_side(wet.count)
         if heel is not None:
-            traces.append(_water(spec, wet.draft(wet.count), heel, f"{wet.count} at one edge"))
+            traces.append(_water(spec, wet.draft(wet.count), heel, label=f"{wet.count} at one edge"))
             measures.append(Measure(says=f"Heel, {wet.count} at one edge", angle_rad=heel))
     except OutOfScopeError:
         pass
@@ -267,12 +269,12 @@ def water_detail(case: DesignInput, found: FloatResult) -> Detail:
     )
 
 
-def _bar(spec: FloatSpec, what: str, start: tuple[float, float], long_m: float, width_m: float) -> DetailMember:
+def _bar(spec: FloatSpec, what: str, start: tuple[float, float], *, long_m: float, width_m: float) -> DetailMember:
     end = (start[0] + long_m, start[1])
     return DetailMember(id=f"{spec.id}/afloat/{what}", what="stile", start=start, end=end, width_m=width_m)
 
 
-def _water(spec: FloatSpec, z: float, heel: float, label: str) -> DetailLine:
+def _water(spec: FloatSpec, z: float, heel: float, *, label: str) -> DetailLine:
     mid, out = spec.wide_m / 2, spec.wide_m / 2 + BESIDE_M
     ways = (-1, 1) if label != "empty" else (1, -1)  # words stand over a line's last end
     points = tuple((mid + s * out, z + s * out * math.tan(heel)) for s in ways)

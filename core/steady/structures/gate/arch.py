@@ -48,7 +48,7 @@ def solid_height_m(header: SectionItem, rung: SectionItem, arch: Arch) -> float:
 
 
 def calculate_arch(
-    arch: Arch, made: ArchMade, wind: WindOnFence | OutOfScopeError, book: TimberRules, about: str
+    arch: Arch, made: ArchMade, wind: WindOnFence | OutOfScopeError, *, book: TimberRules, about: str
 ) -> ArchResult:
     """Calculate an arch.
 
@@ -62,7 +62,7 @@ def calculate_arch(
     checks: list[Check] = []
     gaps: list[UncheckedItem] = []
 
-    def gap(name: str, reason: str, change: str, crew: bool = False, needs: CalculationStep | None = None) -> None:
+    def gap(name: str, reason: str, change: str, *, crew: bool = False, needs: CalculationStep | None = None) -> None:
         gaps.append(
             UncheckedItem(
                 key=name,
@@ -153,7 +153,7 @@ def calculate_arch(
 
 
 def together(
-    force: CalculationStep, arm: CalculationStep, high: HighWind, span: tuple[str, float]
+    force: CalculationStep, arm: CalculationStep, high: HighWind, *, span: tuple[str, float]
 ) -> tuple[CalculationStep, CalculationStep, tuple[CalculationStep, CalculationStep]]:
     """The fence's wind on a post and the arch's: as one force, the height that acts at, and what both came from.
 

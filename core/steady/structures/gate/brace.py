@@ -15,7 +15,7 @@ from steady.structures.wood import outdoors
 from steady.value_objects import positional_value_object
 
 
-def brace_of(leaf: Leaf, rake: float, high_m: float, reach_m: float) -> statics.Brace:
+def brace_of(leaf: Leaf, rake: float, high_m: float, *, reach_m: float) -> statics.Brace:
     """A brace across a box of the leaf so high and reaching so far (m).
 
     Raises:
@@ -41,26 +41,26 @@ def brace(f: LeafChecks, strut: statics.Brace, cable: statics.Brace) -> None:
         "P_l",
         (brace.latch_load_n / f.u.force_n, f.u.force),
         "W / 2 + P",
-        (("W", w, f.u.force), ("P", p, f.u.force)),
-        "half the leaf and a person at the latch edge",
+        inputs=(("W", w, f.u.force), ("P", p, f.u.force)),
+        says="half the leaf and a person at the latch edge",
     )
     inside = (leaf.tall_m - leaf.stile_m, leaf.strut_reach_m)
-    force = _force(f, load, strut, _Lies(leaf.rake, inside, "squeezed in a strut"))
-    pulled = _force(f, load, cable, _Lies(-leaf.rake, (leaf.tall_m, leaf.reach_m), "pulled in a cable"))
-    angle = step("a", (math.degrees(brace.angle_rad), "deg"), "", (), "brace angle")
+    force = _force(f, load, strut, lies=_Lies(leaf.rake, inside, "squeezed in a strut"))
+    pulled = _force(f, load, cable, lies=_Lies(-leaf.rake, (leaf.tall_m, leaf.reach_m), "pulled in a cable"))
+    angle = step("a", (math.degrees(brace.angle_rad), "deg"), "", inputs=(), says="brace angle")
     f.facts += [load, pulled if design.cable_alone else force, angle]
     case = f"leaf {leaf.index + 1}, a person on the latch edge"
     if design.has_strut:
-        _strut(f, force, load, strut, case)
+        _strut(f, force, load, brace=strut, case=case)
     if design.has_cable:
         if design.cable_rating_n > 0:
             rating = given_step(
                 "R",
                 design.cable_rating_n / f.u.force_n,
                 f.u.force,
-                "user: the maker's rating with the crew's own safety factor",
+                source="user: the maker's rating with the crew's own safety factor",
             )
-            f.check("gate_cable.tension", pulled, rating, (load,), case)
+            f.check("gate_cable.tension", pulled, rating, working=(load,), case=case)
         elif design.cable_alone:
             f.gap(
                 "gate_cable.tension",
@@ -82,7 +82,7 @@ class _Lies:
     says: str
 
 
-def _force(f: LeafChecks, load: CalculationStep, brace: statics.Brace, lies: _Lies) -> CalculationStep:
+def _force(f: LeafChecks, load: CalculationStep, brace: statics.Brace, *, lies: _Lies) -> CalculationStep:
     rake, says, box = lies.rake, lies.says, lies.box_m
     b, h, x = f.leaf.between_m / f.u.size_m, box[0] / f.u.size_m, box[1] / f.u.size_m
     inputs = (
@@ -96,19 +96,19 @@ def _force(f: LeafChecks, load: CalculationStep, brace: statics.Brace, lies: _Li
             "F",
             (brace.force_n / f.u.force_n, f.u.force),
             "P_l * B / x * sqrt(x ** 2 + h ** 2) / h",
-            inputs,
-            says,
+            inputs=inputs,
+            says=says,
         )
     return step(
         "F",
         (brace.force_n / f.u.force_n, f.u.force),
         "P_l * B / x * sqrt(x ** 2 + (h + m * x) ** 2) / h",
-        (*inputs, ("m", rake, "")),
-        f"{says}, in a leaf that follows the slope",
+        inputs=(*inputs, ("m", rake, "")),
+        says=f"{says}, in a leaf that follows the slope",
     )
 
 
-def _strut(f: LeafChecks, force: CalculationStep, load: CalculationStep, brace: statics.Brace, case: str) -> None:
+def _strut(f: LeafChecks, force: CalculationStep, load: CalculationStep, *, brace: statics.Brace, case: str) -> None:
     try:
         # Cross rails half-lapped over the strut hold it against buckling out of the leaf; in its plane it stands free.
         column = f.book.column(
@@ -124,7 +124,7 @@ def _strut(f: LeafChecks, force: CalculationStep, load: CalculationStep, brace: 
         f.gap("gate_brace.compression", refused.reason, refused.would_have_to_change)
         return
     demand, limit = f.book.factored(force, "F_d"), _in_force(f, column.capacity)
-    f.check("gate_brace.compression", demand, limit, (load, force, column.buckling), case)
+    f.check("gate_brace.compression", demand, limit, working=(load, force, column.buckling), case=case)
 
 
 def _rail_bends(f: LeafChecks, load: CalculationStep, case: str) -> None:
@@ -140,16 +140,18 @@ def _rail_bends(f: LeafChecks, load: CalculationStep, case: str) -> None:
         "M_r",
         (load.value * out / f.u.per_span, f.u.moment),
         f"P_l * c / {f.u.per_span}",
-        (("P_l", load.value, f.u.force), ("c", out, f.u.size)),
-        "the rail beyond the brace",
+        inputs=(("P_l", load.value, f.u.force), ("c", out, f.u.size)),
+        says="the rail beyond the brace",
     )
-    f.check("gate_rail.bending_beyond_brace", f.book.factored(moment, "M_d"), capacity, (load, moment), case)
+    f.check(
+        "gate_rail.bending_beyond_brace", f.book.factored(moment, "M_d"), capacity, working=(load, moment), case=case
+    )
 
 
 def _in_force(f: LeafChecks, found: CalculationStep) -> CalculationStep:
     if found.unit == f.u.force:
         return found
-    return step("P_max", (si(found) / f.u.force_n, f.u.force), "", (), found.says)
+    return step("P_max", (si(found) / f.u.force_n, f.u.force), "", inputs=(), says=found.says)
 
 
 def racking(f: LeafChecks) -> None:
@@ -164,7 +166,7 @@ def racking(f: LeafChecks) -> None:
         return
     person = design.person_n if not design.braced else 0.0
     load_n = leaf.weight_n * leaf.centre_m / leaf.between_m + person
-    frame_m, steps = unbraced(leaf, load_n, ei, f.u)
+    frame_m, steps = unbraced(leaf, load_n, ei, units=f.u)
     f.facts += steps
     drops = [frame_m]
     if design.boards_hold and design.nail_slip_n_per_m > 0:
@@ -183,11 +185,18 @@ def racking(f: LeafChecks) -> None:
         "d_r",
         (statics.side_by_side_m(drops) / f.u.size_m, f.u.size),
         "",
-        (),
-        "corners and boards side by side, a person on it",
+        inputs=(),
+        says="corners and boards side by side, a person on it",
     )
     if design.corner_n_m_per_rad > 0 or len(drops) > 1:
-        f.check("gate.racking", drop, latch_tolerance(f.u), steps, f"leaf {leaf.index + 1}, no brace", advice="sag")
+        f.check(
+            "gate.racking",
+            drop,
+            latch_tolerance(f.u),
+            working=steps,
+            case=f"leaf {leaf.index + 1}, no brace",
+            advice="sag",
+        )
         return
     f.gap(
         "gate.racking",

@@ -60,20 +60,20 @@ class HingePostLoad:
 
 
 @lru_cache(maxsize=256)
-def calculate_leaf(leaf: Leaf, book: Rulebook, about: str, on: HingePostLoad) -> LeafResult:
+def calculate_leaf(leaf: Leaf, book: Rulebook, about: str, *, on: HingePostLoad) -> LeafResult:
     """Calculate a leaf; `about` is the gate's id."""
     # A cable sees a raked leaf upside down: where the strut is long and hard pressed, the cable is short and easy.
     # A strut presses from inner corner to inner corner; a cable is pinned at the joints' middles.
-    strut = brace_of(leaf, leaf.rake, leaf.tall_m - leaf.stile_m, leaf.strut_reach_m)
-    cable = brace_of(leaf, -leaf.rake, leaf.tall_m, leaf.reach_m)
-    found = LeafChecks(leaf, book, about, on.own_limits, on.sag_ratio)
+    strut = brace_of(leaf, leaf.rake, leaf.tall_m - leaf.stile_m, reach_m=leaf.strut_reach_m)
+    cable = brace_of(leaf, -leaf.rake, leaf.tall_m, reach_m=leaf.reach_m)
+    found = LeafChecks(leaf, book, about, own_limits=on.own_limits, sag_ratio=on.sag_ratio)
     brace(found, strut, cable)
     pull_n = hinges(found)
     hinge_screws(found, pull_n, on.post)
     now, later = sag(found, on.post_n_m2)
     racking(found)
     wobble(found)
-    for one in in_wind(leaf, book, about, on.wind_pa, on.closed):
+    for one in in_wind(leaf, book, about, pressure_pa=on.wind_pa, closed=on.closed):
         if isinstance(one, Check):
             found.checks.append(one)
         else:

@@ -31,7 +31,9 @@ def wobble_m(leaf: Leaf, e_pa: float, cross_rails: int) -> float:
     inset = max(0.0, design.hinge_inset_m - half)
     latch = min(max(design.latch_height_m - leaf.gap_m - half, 0.0), leaf.tall_m)
     strut = leaf.reach_m if design.has_strut else 0.0
-    return _give_m((leaf.between_m, leaf.tall_m), (inset, latch), cross_rails, strut, (bending, torsion))
+    return _give_m(
+        (leaf.between_m, leaf.tall_m), (inset, latch), cross_rails, strut_m=strut, stiffness=(bending, torsion)
+    )
 
 
 @lru_cache(maxsize=512)
@@ -39,6 +41,7 @@ def _give_m(
     size_m: tuple[float, float],
     held_m: tuple[float, float],
     cross_rails: int,
+    *,
     strut_m: float,
     stiffness: tuple[float, float],
 ) -> float:
@@ -78,6 +81,6 @@ def _give_m(
         {name: point for point, name in names.items()},
         [GridBar(names[a], names[b], bending, torsion) for a, b in sorted(bars)],
         [names[point] for point in {*hinges, latch}],
-        {names[corners[3]]: PUSH_N},
+        loads_n={names[corners[3]]: PUSH_N},
     )
     return abs(found[names[corners[3]]])

@@ -25,18 +25,22 @@ def leaf_detail(found: LeafResult, gate: str) -> Detail:
     low, high = gap + half, gap + leaf.height_m - half
     rise = leaf.rake * leaf.between_m
     bars = [
-        _stile(f"{leaf.id}/stile/hinge", left, gap, leaf),
-        _stile(f"{leaf.id}/stile/latch", right, gap + rise, leaf, (leaf.stile_down_m, leaf.stile_up_m)),
+        _stile(f"{leaf.id}/stile/hinge", left, gap, leaf=leaf),
+        _stile(f"{leaf.id}/stile/latch", right, gap + rise, leaf=leaf, past_m=(leaf.stile_down_m, leaf.stile_up_m)),
     ]
     strut, cable = design.has_strut, design.has_cable
     share = 0.5 if design.has_strut and design.has_cable else 1.0
     top_n = found.strut.rail_force_n * share if strut else 0.0
     bottom_n = -found.cable.rail_force_n * share if cable else 0.0
-    bars.append(_rail(f"{leaf.id}/rail/top", (left, high), (right, high + rise), leaf.stile_m, top_n))
-    bars.append(_rail(f"{leaf.id}/rail/bottom", (left, low), (right, low + rise), leaf.stile_m, bottom_n))
+    bars.append(_rail(f"{leaf.id}/rail/top", (left, high), (right, high + rise), width_m=leaf.stile_m, force_n=top_n))
+    bars.append(
+        _rail(f"{leaf.id}/rail/bottom", (left, low), (right, low + rise), width_m=leaf.stile_m, force_n=bottom_n)
+    )
     for k in range(design.cross_rails):
         z = low + (high - low) * (k + 1) / (design.cross_rails + 1)
-        bars.append(_rail(f"{leaf.id}/rail/cross-{k + 1}", (left, z), (right, z + rise), leaf.stile_m, 0.0))
+        bars.append(
+            _rail(f"{leaf.id}/rail/cross-{k + 1}", (left, z), (right, z + rise), width_m=leaf.stile_m, force_n=0.0)
+        )
     at = left + leaf.reach_m
     lean = leaf.rake * leaf.reach_m
     if strut:
@@ -168,7 +172,7 @@ def _hinge_measures(leaf: Leaf) -> list[Measure]:
 
 
 def _rail(
-    named: str, start: tuple[float, float], end: tuple[float, float], width_m: float, force_n: float
+    named: str, start: tuple[float, float], end: tuple[float, float], *, width_m: float, force_n: float
 ) -> DetailMember:
     return DetailMember(id=named, what="rail", start=start, end=end, width_m=width_m, force_n=force_n)
 
@@ -235,10 +239,10 @@ def wrong_detail(found: LeafResult, gate: str) -> Detail | None:
     force_n = found.cable.force_n if strut else -found.strut.force_n
     start, end = ((left, high), (at, low + lean)) if strut else ((left, low), (at, high + lean))
     bars = (
-        _stile(f"{leaf.id}/wrong/hinge", left, leaf.gap_m, leaf),
-        _stile(f"{leaf.id}/wrong/latch", right, leaf.gap_m + rise, leaf),
-        _rail(f"{leaf.id}/wrong/rail/top", (left, high), (right, high + rise), leaf.stile_m, 0.0),
-        _rail(f"{leaf.id}/wrong/rail/bottom", (left, low), (right, low + rise), leaf.stile_m, 0.0),
+        _stile(f"{leaf.id}/wrong/hinge", left, leaf.gap_m, leaf=leaf),
+        _stile(f"{leaf.id}/wrong/latch", right, leaf.gap_m + rise, leaf=leaf),
+        _rail(f"{leaf.id}/wrong/rail/top", (left, high), (right, high + rise), width_m=leaf.stile_m, force_n=0.0),
+        _rail(f"{leaf.id}/wrong/rail/bottom", (left, low), (right, low + rise), width_m=leaf.stile_m, force_n=0.0),
         DetailMember(
             id=f"{leaf.id}/wrong/brace",
             what=design.brace,
@@ -254,7 +258,9 @@ def wrong_detail(found: LeafResult, gate: str) -> Detail | None:
     )
 
 
-def _stile(name: str, x_m: float, foot_m: float, leaf: Leaf, past_m: tuple[float, float] = (0.0, 0.0)) -> DetailMember:
+def _stile(
+    name: str, x_m: float, foot_m: float, *, leaf: Leaf, past_m: tuple[float, float] = (0.0, 0.0)
+) -> DetailMember:
     """`past_m`: how far it runs below and above its leaf."""
     down_m, up_m = past_m
     start, end = (x_m, foot_m - down_m), (x_m, foot_m + leaf.height_m + up_m)

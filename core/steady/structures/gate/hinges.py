@@ -86,7 +86,7 @@ def hinges(f: LeafChecks) -> float:
         "R_h",
         (pull_n / f.u.force_n, f.u.force),
         "(W * x + P * B - V * a) / s",
-        (
+        inputs=(
             ("W", w, f.u.force),
             ("x", x, f.u.size),
             ("P", p, f.u.force),
@@ -95,14 +95,14 @@ def hinges(f: LeafChecks) -> float:
             ("a", at, f.u.size),
             ("s", s, f.u.size),
         ),
-        "out at the top hinge, in at the bottom" + ("; V carried by the wheel" if v else ""),
+        says="out at the top hinge, in at the bottom" + ("; V carried by the wheel" if v else ""),
     )
     both = step(
         "R",
         (math.hypot(pull.value, w + p), f.u.force),
         "sqrt(R_h ** 2 + (W + P) ** 2)",
-        (("R_h", pull.value, f.u.force), ("W", w, f.u.force), ("P", p, f.u.force)),
-        "one hinge may carry all of the weight, too",
+        inputs=(("R_h", pull.value, f.u.force), ("W", w, f.u.force), ("P", p, f.u.force)),
+        says="one hinge may carry all of the weight, too",
     )
     f.facts += [pull, both]
     case = f"leaf {leaf.index + 1}, a person on the latch edge"
@@ -111,9 +111,9 @@ def hinges(f: LeafChecks) -> float:
             "R_max",
             design.hinge_rating_n / f.u.force_n,
             f.u.force,
-            "user: the maker's rating of one hinge and its screws, with the crew's own safety factor",
+            source="user: the maker's rating of one hinge and its screws, with the crew's own safety factor",
         )
-        f.check(hinge_of(design).capacity, both, rating, (pull,), case)
+        f.check(hinge_of(design).capacity, both, rating, working=(pull,), case=case)
     else:
         f.gap(
             hinge_of(design).capacity,
@@ -122,11 +122,11 @@ def hinges(f: LeafChecks) -> float:
             crew=True,
             needs=both,
         )
-    _strap_bolts(f, both, math.atan2(w + p, pull.value), case)
+    _strap_bolts(f, both, math.atan2(w + p, pull.value), case=case)
     return pull_n
 
 
-def _strap_bolts(f: LeafChecks, force: CalculationStep, angle_rad: float, case: str) -> None:
+def _strap_bolts(f: LeafChecks, force: CalculationStep, angle_rad: float, *, case: str) -> None:
     """The bolts of a hinge's strap through the leaf's rail, in one row along it, where the hinge is hung by such.
 
     Args:
@@ -146,7 +146,9 @@ def _strap_bolts(f: LeafChecks, force: CalculationStep, angle_rad: float, case: 
                 wood=word_of(wood),
                 side_steel=True,
                 angle_main_rad=angle_rad,
-                group=joints.group(count, STRAP_BOLT, STRAP_BOLTS_D * d, (STEEL_PA * STRAP_M * STRAP_DEEP_M, wood_n)),
+                group=joints.group(
+                    count, STRAP_BOLT, STRAP_BOLTS_D * d, stiffness_n=(STEEL_PA * STRAP_M * STRAP_DEEP_M, wood_n)
+                ),
                 load="roof",  # a person for hours at most: as short as what lies on a roof for days
                 count=count,
             )
@@ -163,7 +165,7 @@ def _strap_bolts(f: LeafChecks, force: CalculationStep, angle_rad: float, case: 
         source=held.design.source,
         says=f"{count} bolts {'M10' if f.book.metric else '⅜ in'} through the rail, mode {held.mode}",
     )
-    f.check(name, f.book.factored(force, "R_d"), limit, (held.reference, held.design), case)
+    f.check(name, f.book.factored(force, "R_d"), limit, working=(held.reference, held.design), case=case)
 
 
 def _words(force: CalculationStep) -> str:
@@ -196,7 +198,11 @@ def hinge_screws(f: LeafChecks, pull_n: float, post: SectionItem) -> None:
         reason = refused.reason if isinstance(refused, OutOfScopeError) else refused.message
         f.gap(name, reason, "the maker's rating of the hinge with its screws", crew=True)
         return
-    one = each if each.unit == f.u.force else step("W_p", (si(each) / f.u.force_n, f.u.force), "", (), each.says)
+    one = (
+        each
+        if each.unit == f.u.force
+        else step("W_p", (si(each) / f.u.force_n, f.u.force), "", inputs=(), says=each.says)
+    )
     held = CalculationStep(
         symbol="W_n",
         value=design.hinge_screws * one.value * WET_FIXING,
@@ -210,10 +216,10 @@ def hinge_screws(f: LeafChecks, pull_n: float, post: SectionItem) -> None:
         "R_h",
         (pull_n / f.u.force_n, f.u.force),
         "",
-        (),
-        "out at the top hinge, as calculated for the hinge itself",
+        inputs=(),
+        says="out at the top hinge, as calculated for the hinge itself",
     )
-    f.check(name, pull, held, (one,), f"leaf {leaf.index + 1}, a person on the latch edge")
+    f.check(name, pull, held, working=(one,), case=f"leaf {leaf.index + 1}, a person on the latch edge")
 
 
 def pull_on_post(leaf: Leaf, post_width_m: float, book: Rulebook) -> PullOnPost:
@@ -229,15 +235,15 @@ def pull_on_post(leaf: Leaf, post_width_m: float, book: Rulebook) -> PullOnPost:
         "M_W",
         (w * (x + off) / u.per_span, u.moment),
         f"W * (x + o) / {u.per_span}",
-        (("W", w, u.force), ("x", x, u.size), ("o", off, u.size)),
-        "the leaf's weight on its post, closed, open or folded back",
+        inputs=(("W", w, u.force), ("x", x, u.size), ("o", off, u.size)),
+        says="the leaf's weight on its post, closed, open or folded back",
     )
     person = step(
         "M_P",
         (p * (b + off) / u.per_span, u.moment),
         f"P * (B + o) / {u.per_span}",
-        (("P", p, u.force), ("B", b, u.size), ("o", off, u.size)),
-        "a person hanging on the latch edge [practice]",
+        inputs=(("P", p, u.force), ("B", b, u.size), ("o", off, u.size)),
+        says="a person hanging on the latch edge [practice]",
     )
     design = (book.factored(dead, "M_Wd"), book.factored(person, "M_Pd"))
     shown = (dead, person) if design == (dead, person) else (dead, person, *design)

@@ -188,7 +188,7 @@ def widths(design: LeafDesign, hung: Hung) -> tuple[float, ...]:
 
 
 def make(
-    design: LeafDesign, hung: Hung, named: tuple[str, int], width_m: float, sticks: tuple[SectionItem, SectionItem]
+    design: LeafDesign, hung: Hung, named: tuple[str, int], *, width_m: float, sticks: tuple[SectionItem, SectionItem]
 ) -> Leaf:
     """A leaf with its lift, boards and weight.
 
@@ -201,7 +201,7 @@ def make(
     """
     (leaf_id, index), (frame, board) = named, sticks
     rake = hung.grade_along if design.raked else 0.0
-    lift = _lift(design, hung.grade_along, rake, width_m)
+    lift = _lift(design, hung.grade_along, rake, width_m=width_m)
     # Closed, the leaf lies over the line's own ground, which is known: the least it hangs over that, whatever lies beside.
     closed_m = design.clear_m + max(0.0, (hung.grade_along - rake) * width_m)
     least_m = max(lift.lift_m if lift else 0.0, closed_m)
@@ -246,7 +246,7 @@ def _weighed(leaf: Leaf) -> Leaf:
     return replace(leaf, weight_n=weight_n)
 
 
-def _lift(design: LeafDesign, along: float, rake: float, width_m: float) -> HingeLift | None:
+def _lift(design: LeafDesign, along: float, rake: float, *, width_m: float) -> HingeLift | None:
     """The least height at the hinge, or None where only the line is known."""
     if design.front_grade is None:
         return None

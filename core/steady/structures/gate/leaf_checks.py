@@ -14,7 +14,7 @@ SAG_LIMIT_M = 0.25 * IN
 
 
 def step(
-    symbol: str, value: tuple[float, str], formula: str, inputs: tuple[tuple[str, float, str], ...], says: str
+    symbol: str, value: tuple[float, str], formula: str, *, inputs: tuple[tuple[str, float, str], ...], says: str
 ) -> CalculationStep:
     """A line of the leaf's statics. `value`: the number and its unit."""
     return CalculationStep(
@@ -30,7 +30,9 @@ def step(
 
 def latch_tolerance(u: Units) -> CalculationStep:
     """How far a latch edge may drop before the latch misses."""
-    return given_step("d_max", SAG_LIMIT_M / u.size_m, u.size, "practice: what a latch forgives", "latch tolerance")
+    return given_step(
+        "d_max", SAG_LIMIT_M / u.size_m, u.size, source="practice: what a latch forgives", says="latch tolerance"
+    )
 
 
 class LeafCheckText(TypedDict, total=False):
@@ -46,7 +48,7 @@ class LeafChecks:
     """Checks of one leaf as they are found. `about`: the gate's id; `own_limits`, `sag_ratio`: as `HingePostLoad` says."""
 
     def __init__(
-        self, leaf: Leaf, book: Rulebook, about: str, own_limits: tuple[Advice, ...], sag_ratio: float
+        self, leaf: Leaf, book: Rulebook, about: str, *, own_limits: tuple[Advice, ...], sag_ratio: float
     ) -> None:
         self.leaf, self.book, self.about, self.own_limits = leaf, book, about, own_limits
         self.u = book.units
@@ -60,6 +62,7 @@ class LeafChecks:
         name: str,
         demand: CalculationStep,
         limit: CalculationStep,
+        *,
         working: tuple[CalculationStep, ...],
         case: str,
         **more: Unpack[LeafCheckText],

@@ -21,7 +21,9 @@ def corner(leaf: Leaf) -> tuple[float, str]:
     return row.number("stiffness_n_m_per_rad"), row.source
 
 
-def unbraced(leaf: Leaf, load_n: float, frame_n_m2: float, units: Units) -> tuple[float, tuple[CalculationStep, ...]]:
+def unbraced(
+    leaf: Leaf, load_n: float, frame_n_m2: float, *, units: Units
+) -> tuple[float, tuple[CalculationStep, ...]]:
     """Drop of the latch edge without a brace (m), and its steps.
 
     Args:
@@ -40,7 +42,11 @@ def unbraced(leaf: Leaf, load_n: float, frame_n_m2: float, units: Units) -> tupl
         latch_load=load_n,
     )
     joint = given_step(
-        "k_c", k / (force * size), f"{units.force}·{units.size}/rad", source, f"one corner, {leaf.design.joint}"
+        "k_c",
+        k / (force * size),
+        f"{units.force}·{units.size}/rad",
+        source=source,
+        says=f"one corner, {leaf.design.joint}",
     )
     p, b, h = load_n / force, leaf.between_m / size, leaf.tall_m / size
     ei = frame_n_m2 / (force * size**2)

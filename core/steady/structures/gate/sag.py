@@ -56,7 +56,7 @@ def sag(f: LeafChecks, post_n_m2: float | None) -> tuple[statics.LatchEdgeSag, s
     if stiffness is not None and design.braced and now.from_brace_m > 0:
         frame = outdoors(leaf.frame)
         ei = si(f.book.stiffness(frame)) * frame.second_moment_m4
-        frame_m, _ = unbraced(leaf, leaf.weight_n * leaf.centre_m / leaf.between_m, ei, f.u)
+        frame_m, _ = unbraced(leaf, leaf.weight_n * leaf.centre_m / leaf.between_m, ei, units=f.u)
         f.facts.append(relief(frame_m, now.from_brace_m, f.u))
     if post_n_m2 is None:
         f.gap("gate.latch_edge_sag", "the post's wood has no stiffness in this code", "a post of the code's tables")
@@ -65,18 +65,18 @@ def sag(f: LeafChecks, post_n_m2: float | None) -> tuple[statics.LatchEdgeSag, s
     name = "gate.latch_edge_sag" if soil else "gate.latch_edge_sag_rigid_footing"
     for sag, case in ((now, "at once"), (later, "after years")):
         creep = 0.0 if sag is now else design.creep
-        working = _sag_parts(f, sag, turn * (1 + creep), creep)
+        working = _sag_parts(f, sag, turn * (1 + creep), creep=creep)
         parts = tuple((part.symbol, part.value, part.unit) for part in working)
         demand = step(
             "d",
             (sag.total_m / f.u.size_m, f.u.size),
             "d_h + d_b + d_j + d_p",
-            parts,
-            "hinges, brace, its joints, and the post",
+            inputs=parts,
+            says="hinges, brace, its joints, and the post",
         )
         if f.sag_ratio != 1.0:
             working, demand = (*working, demand), _as_recorded(demand, f.sag_ratio)
-        f.check(name, demand, limit, working, f"leaf {leaf.index + 1}, {case}", advice="sag")
+        f.check(name, demand, limit, working=working, case=f"leaf {leaf.index + 1}, {case}", advice="sag")
         f.facts.append(demand)
     return now, later
 
@@ -94,7 +94,9 @@ def _as_recorded(calculated: CalculationStep, ratio: float) -> CalculationStep:
     )
 
 
-def _sag_parts(f: LeafChecks, sag: statics.LatchEdgeSag, turn_rad: float, creep: float) -> tuple[CalculationStep, ...]:
+def _sag_parts(
+    f: LeafChecks, sag: statics.LatchEdgeSag, turn_rad: float, *, creep: float
+) -> tuple[CalculationStep, ...]:
     """The four parts of a sag, each by its own formula."""
     leaf, design, u = f.leaf, f.leaf.design, f.u
     wide = ("B", leaf.between_m / u.size_m, u.size)
@@ -134,7 +136,7 @@ def _sag_parts(f: LeafChecks, sag: statics.LatchEdgeSag, turn_rad: float, creep:
         ("d_p", sag.from_post_m, "t * B", (("t", turn_rad, "rad"), wide), "the post turns at its hinges"),
     )
     return tuple(
-        step(symbol, (value_m / u.size_m, u.size), formula, inputs, says)
+        step(symbol, (value_m / u.size_m, u.size), formula, inputs=inputs, says=says)
         for symbol, value_m, formula, inputs, says in rows
     )
 
@@ -171,15 +173,15 @@ def wobble(f: LeafChecks) -> None:
         "d_wmax",
         LIMIT_M / f.u.size_m,
         f.u.size,
-        "practice: feels firm in the hand",
-        "a hand's push of 20 lb (89 N)",
+        source="practice: feels firm in the hand",
+        says="a hand's push of 20 lb (89 N)",
     )
     f.check(
         "gate.corner_stiffness",
         demand,
         limit,
-        (),
-        f"leaf {leaf.index + 1}, 20 lb (89 N) push at free corner",
+        working=(),
+        case=f"leaf {leaf.index + 1}, 20 lb (89 N) push at free corner",
         advice="wobble",
     )
     f.facts.append(demand)

@@ -6,7 +6,7 @@ AT = "openings/*/leaf/"
 """In the spec of whatever has openings: each gate's own leaf."""
 
 
-def _small(name: str, says: str, text: str = "", empty: str = "") -> Field:
+def _small(name: str, says: str, text: str = "", *, empty: str = "") -> Field:
     return Field(path=AT + name, says=says, sort="small length", text=text, empty=empty)
 
 
@@ -54,7 +54,7 @@ SETTINGS = (
         fields=(
             Field(path=AT + "hinges_count", says="Hinges", sort="count", empty="as the leaf's height needs"),
             _small("hinge_inset_m", "Hinge inset", "From the leaf's top and bottom to the nearest hinge"),
-            _small("hinge_gap_m", "Hinge gap", "Measured on what was bought", "the hinge's own"),
+            _small("hinge_gap_m", "Hinge gap", "Measured on what was bought", empty="the hinge's own"),
             _small("hinge_play_m", "Play of a hinge", "What its pin gives"),
             Field(path=AT + "hinges_lap_boards", says="hinges lap the boards", sort="tick"),
             _rated("hinge_rating_n", "Maker's rating of one hinge", "With your safety factor in it"),
@@ -74,7 +74,7 @@ SETTINGS = (
     Group(
         title="Latch, closer and wheel",
         fields=(
-            _small("latch_gap_m", "Gap at the latch", "Measured on what was bought", "the latch's own"),
+            _small("latch_gap_m", "Gap at the latch", "Measured on what was bought", empty="the latch's own"),
             _small("centre_gap_m", "Centre gap", "Between the two leaves of a pair"),
             Field(
                 path=AT + "latches_count", says="Latches", sort="count", text="Two share the wind, near top and bottom"

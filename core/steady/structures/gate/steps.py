@@ -4,7 +4,7 @@ from steady.plan.model import Task
 from steady.structures.gate.leaf import Leaf
 
 
-def tasks(gate: str, what: str, leaves: tuple[Leaf, ...], after: tuple[tuple[str, str], ...]) -> list[Task]:
+def tasks(gate: str, what: str, leaves: tuple[Leaf, ...], *, after: tuple[tuple[str, str], ...]) -> list[Task]:
     """Make, fit and hang the leaves of one opening.
 
     Args:

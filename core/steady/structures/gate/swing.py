@@ -16,17 +16,23 @@ def closed(f: LeafChecks) -> None:
     climb_m = (leaf.grade_along - leaf.rake) * leaf.width_m
     if climb_m <= 1e-9:
         return
-    has = step("z_has", (leaf.gap_m / f.u.size_m, f.u.size), "", (), "lower edge at the hinge above the ground there")
+    has = step(
+        "z_has",
+        (leaf.gap_m / f.u.size_m, f.u.size),
+        "",
+        inputs=(),
+        says="lower edge at the hinge above the ground there",
+    )
     needs = step(
         "z_c",
         (climb_m / f.u.size_m, f.u.size),
         "m * B",
-        (("m", leaf.grade_along - leaf.rake, ""), ("B", leaf.width_m / f.u.size_m, f.u.size)),
-        "how far the ground climbs to the latch: lift the leaf, rake it, hang it on the other post, or dig the ground away",
+        inputs=(("m", leaf.grade_along - leaf.rake, ""), ("B", leaf.width_m / f.u.size_m, f.u.size)),
+        says="how far the ground climbs to the latch: lift the leaf, rake it, hang it on the other post, or dig the ground away",
     )
     fitted = leaf.design.gap_m is None
     case = f"leaf {leaf.index + 1}, closed"
-    f.check("gate.ground_clearance_closed", has, needs, (), case, at_least=True, fitted=fitted)
+    f.check("gate.ground_clearance_closed", has, needs, working=(), case=case, at_least=True, fitted=fitted)
 
 
 LEVEL_GRADE = 0.005
@@ -48,22 +54,28 @@ def swing(f: LeafChecks) -> None:
         )
         return
     lift = leaf.lift
-    has = step("z_has", (leaf.gap_m / f.u.size_m, f.u.size), "", (), "lower edge at the hinge above the ground there")
+    has = step(
+        "z_has",
+        (leaf.gap_m / f.u.size_m, f.u.size),
+        "",
+        inputs=(),
+        says="lower edge at the hinge above the ground there",
+    )
     rise = lift.lift_m - leaf.design.clear_m
     needs = step(
         "z_0",
         (lift.lift_m / f.u.size_m, f.u.size),
         "c + u",
-        (("c", leaf.design.clear_m / f.u.size_m, f.u.size), ("u", rise / f.u.size_m, f.u.size)),
-        f"kept clear, and how far the ground comes up at {math.degrees(lift.worst_at_rad):.0f} degrees of the swing",
+        inputs=(("c", leaf.design.clear_m / f.u.size_m, f.u.size), ("u", rise / f.u.size_m, f.u.size)),
+        says=f"kept clear, and how far the ground comes up at {math.degrees(lift.worst_at_rad):.0f} degrees of the swing",
     )
     fitted = leaf.design.gap_m is None
     f.check(
         "gate.ground_clearance_swinging",
         has,
         needs,
-        (),
-        f"leaf {leaf.index + 1}, through the arc",
+        working=(),
+        case=f"leaf {leaf.index + 1}, through the arc",
         at_least=True,
         fitted=fitted,
     )
@@ -80,9 +92,9 @@ def in_the_way(f: LeafChecks) -> None:
         one = Obstacle(along_m=item.along_m, out_m=item.out_m, radius_m=item.radius_m)
         free[item.what] = free_swing_rad(leaf.width_m, [one], design.swing_rad)
     what = min(free, key=lambda name: free[name])
-    has = step("f_has", (math.degrees(free[what]), "deg"), "", (), f"opens before it meets the {what}")
-    needs = step("f", (math.degrees(design.swing_rad), "deg"), "", (), "how far it is to open")
-    f.check("gate.obstruction_clearance", has, needs, (), f"leaf {leaf.index + 1}, {what}", at_least=True)
+    has = step("f_has", (math.degrees(free[what]), "deg"), "", inputs=(), says=f"opens before it meets the {what}")
+    needs = step("f", (math.degrees(design.swing_rad), "deg"), "", inputs=(), says="how far it is to open")
+    f.check("gate.obstruction_clearance", has, needs, working=(), case=f"leaf {leaf.index + 1}, {what}", at_least=True)
 
 
 def lean(f: LeafChecks) -> None:
@@ -97,8 +109,8 @@ def lean(f: LeafChecks) -> None:
             "M_s",
             (w * x * math.sin(tilt), f.u.moment),
             "W * x * s",
-            (("W", w, f.u.force), ("x", x, f.u.span), ("s", math.sin(tilt), "")),
-            "the leaf swings by itself with up to this: plumb the hinge line",
+            inputs=(("W", w, f.u.force), ("x", x, f.u.span), ("s", math.sin(tilt), "")),
+            says="the leaf swings by itself with up to this: plumb the hinge line",
         )
     )
 
@@ -110,19 +122,25 @@ def closer(f: LeafChecks) -> None:
         return
     tilt = math.atan2(abs(design.post_lean_m), leaf.height_m)
     needs = leaf.weight_n * leaf.centre_m * math.sin(tilt) / f.u.moment_n_m
-    has = step("M_c", (design.closer_n_m / f.u.moment_n_m, f.u.moment), "", (), "least moment of the spring")
+    has = step(
+        "M_c", (design.closer_n_m / f.u.moment_n_m, f.u.moment), "", inputs=(), says="least moment of the spring"
+    )
     against = step(
-        "M_t", (needs, f.u.moment), "", (), "the leaf's own swing; add friction and wind from your own trial"
+        "M_t",
+        (needs, f.u.moment),
+        "",
+        inputs=(),
+        says="the leaf's own swing; add friction and wind from your own trial",
     )
     if needs > 0:
-        f.check("gate.self_closing_moment", has, against, (), f"leaf {leaf.index + 1}", at_least=True)
+        f.check("gate.self_closing_moment", has, against, working=(), case=f"leaf {leaf.index + 1}", at_least=True)
 
 
 def latch_corner(f: LeafChecks) -> None:
     """A thick leaf's far corner needs room at the latch."""
     leaf = f.leaf
     needs_m = latch_gap_needed_m(leaf)
-    has = step("g_has", (latch_gap_m(leaf.design) / f.u.size_m, f.u.size), "", (), "gap at the latch")
+    has = step("g_has", (latch_gap_m(leaf.design) / f.u.size_m, f.u.size), "", inputs=(), says="gap at the latch")
     if latch_gap_m(leaf.design) <= 0:
         raise InvalidInputError("leaf/latch_gap_m", "A leaf needs a gap at the latch to swing at all")
     b, t = leaf.width_m / f.u.size_m, (leaf.frame.thickness_m + leaf.board.thickness_m) / f.u.size_m
@@ -130,10 +148,10 @@ def latch_corner(f: LeafChecks) -> None:
         "g",
         (needs_m / f.u.size_m, f.u.size),
         "sqrt(B ** 2 + T ** 2) - B",
-        (("B", b, f.u.size), ("T", t, f.u.size)),
-        "the thick leaf's far corner swings wider than the leaf",
+        inputs=(("B", b, f.u.size), ("T", t, f.u.size)),
+        says="the thick leaf's far corner swings wider than the leaf",
     )
-    f.check("gate.latch_corner_clearance", has, needs, (), f"leaf {leaf.index + 1}", at_least=True)
+    f.check("gate.latch_corner_clearance", has, needs, working=(), case=f"leaf {leaf.index + 1}", at_least=True)
 
 
 def four_swings(leaf: Leaf) -> tuple[tuple[bool, bool, HingeLift], ...]:
@@ -163,7 +181,7 @@ def four_swings(leaf: Leaf) -> tuple[tuple[bool, bool, HingeLift], ...]:
     return tuple(found)
 
 
-def swing_measures(leaf: Leaf, swing: str, hung: str, pair: bool) -> tuple[Measure, ...]:
+def swing_measures(leaf: Leaf, swing: str, hung: str, *, pair: bool) -> tuple[Measure, ...]:
     """What the gate's sheet says of them: the least gap at the hinge, and what is then left under the latch, closed."""
     made: list[Measure] = []
     for other_side, other_post, lift in four_swings(leaf):

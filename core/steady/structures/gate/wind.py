@@ -16,14 +16,21 @@ Closing = Literal["boards", "wire", "tied mesh"]
 """What closes a leaf: boards on its rails, wire of unknown strength, or mesh that is specified by the wind it must bear."""
 
 
-def in_wind(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float, closed: Closing) -> list[Check | UncheckedItem]:
+def in_wind(
+    leaf: Leaf, book: Rulebook, about: str, *, pressure_pa: float, closed: Closing
+) -> list[Check | UncheckedItem]:
     """Every part of a closed leaf that the wind's design pressure (Pa, with the school's load factor) goes through."""
     if not pressure_pa > 0:
         return []
-    return [*_frame(leaf, book, about, pressure_pa, closed), *_hardware(leaf, book, about, pressure_pa)]
+    return [
+        *_frame(leaf, book, about, pressure_pa=pressure_pa, closed=closed),
+        *_hardware(leaf, book, about, pressure_pa=pressure_pa),
+    ]
 
 
-def _frame(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float, closed: Closing) -> list[Check | UncheckedItem]:
+def _frame(
+    leaf: Leaf, book: Rulebook, about: str, *, pressure_pa: float, closed: Closing
+) -> list[Check | UncheckedItem]:
     """Boards between the rails, rails between the stiles, a stile between its hinges: each with the strip it carries."""
     u, case = book.units, f"leaf {leaf.index + 1}, closed in the wind"
     p, wide, tall = pressure_pa / u.pressure_pa, leaf.between_m / u.span_m, leaf.tall_m / u.span_m
@@ -34,7 +41,7 @@ def _frame(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float, closed: C
     found: list[Check | UncheckedItem] = []
     if closed != "boards":
         says = "wind on the mesh, tied to the leaf's frame all round"
-        needs = given_step("p", p, u.pressure, "statics: the wind on its bay", says)
+        needs = given_step("p", p, u.pressure, source="statics: the wind on its bay", says=says)
         found.append(
             UncheckedItem(
                 key="gate_mesh.manufacturer_rating",
@@ -47,7 +54,11 @@ def _frame(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float, closed: C
             )
         )
     else:
-        found.append(_boards(leaf, book, CheckContext("gate_board.bending_wind", about, case), apart, pressure_pa))
+        found.append(
+            _boards(
+                leaf, book, CheckContext("gate_board.bending_wind", about, case), apart=apart, pressure_pa=pressure_pa
+            )
+        )
     rows = (
         ("gate_rail.bending_wind", strip, wide, "one rail between the stiles"),
         (
@@ -68,10 +79,12 @@ def _frame(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float, closed: C
             says=says,
         )
         found.append(
-            check_bends(book, outdoors(leaf.frame, flat=True), (moment, "wind"), CheckContext(name, about, case))
+            check_bends(book, outdoors(leaf.frame, flat=True), (moment, "wind"), asked=CheckContext(name, about, case))
         )
     found += (
-        _meeting_stile(leaf, book, about, pressure_pa) if leaf.index else [_latch_stile(leaf, book, about, pressure_pa)]
+        _meeting_stile(leaf, book, about, pressure_pa=pressure_pa)
+        if leaf.index
+        else [_latch_stile(leaf, book, about, pressure_pa=pressure_pa)]
     )
     return found
 
@@ -79,7 +92,7 @@ def _frame(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float, closed: C
 LATCH_STILE = "gate_latch_upright.bending_wind"
 
 
-def _latch_stile(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float) -> Check | UncheckedItem:
+def _latch_stile(leaf: Leaf, book: Rulebook, about: str, *, pressure_pa: float) -> Check | UncheckedItem:
     """The stile at the latch edge, with half of the leaf's width: beyond its latches a cantilever, between two a simple span."""
     u, case = book.units, f"leaf {leaf.index + 1}, closed in the wind"
     bottom_m, top_m = leaf.gap_m - leaf.stile_down_m, leaf.gap_m + leaf.height_m + leaf.stile_up_m
@@ -109,10 +122,10 @@ def _latch_stile(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float) -> 
             says="the latch stile between its latches",
         )
     asked = CheckContext(LATCH_STILE, about, case)
-    return check_bends(book, outdoors(leaf.frame, flat=True), (moment, "wind"), asked)
+    return check_bends(book, outdoors(leaf.frame, flat=True), (moment, "wind"), asked=asked)
 
 
-def _meeting_stile(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float) -> list[Check | UncheckedItem]:
+def _meeting_stile(leaf: Leaf, book: Rulebook, about: str, *, pressure_pa: float) -> list[Check | UncheckedItem]:
     """Of a pair's second leaf: a rod at the foot alone leaves it to the twist of its frame, so that its head needs a stop as well.
 
     With one, the stile spans from foot to head; the stop is asked to hold a quarter of both leaves' wind.
@@ -144,7 +157,9 @@ def _meeting_stile(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float) -
     )
     words = f"{head.value:,.0f} lb" if u.force == "lb" else f"{head.value:.2f} {u.force}"
     return [
-        check_bends(book, outdoors(leaf.frame, flat=True), (moment, "wind"), CheckContext(LATCH_STILE, about, case)),
+        check_bends(
+            book, outdoors(leaf.frame, flat=True), (moment, "wind"), asked=CheckContext(LATCH_STILE, about, case)
+        ),
         UncheckedItem(
             key="gate_pair.head_restraint_wind",
             about=about,
@@ -158,7 +173,9 @@ def _meeting_stile(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float) -
     ]
 
 
-def _boards(leaf: Leaf, book: Rulebook, asked: CheckContext, apart: float, pressure_pa: float) -> Check | UncheckedItem:
+def _boards(
+    leaf: Leaf, book: Rulebook, asked: CheckContext, *, apart: float, pressure_pa: float
+) -> Check | UncheckedItem:
     """Boards between rails: by their wood where it has a strength, else by a span of our own for their thickness."""
     u = book.units
     wide, p = leaf.board.width_m / u.span_m, pressure_pa / u.pressure_pa
@@ -171,19 +188,19 @@ def _boards(leaf: Leaf, book: Rulebook, asked: CheckContext, apart: float, press
         source="statics: simple span between rails",
         says="wind on one board",
     )
-    found = check_bends(book, outdoors(leaf.board, flat=True), (moment, "wind"), asked)
+    found = check_bends(book, outdoors(leaf.board, flat=True), (moment, "wind"), asked=asked)
     if isinstance(found, Check):
         return found
     return check_reach(
         u,
         leaf.board.thickness_m,
-        given_step("L", apart, u.span, "geometry", "boards between their rails"),
-        asked,
-        ("at a gate", 1.0),
+        given_step("L", apart, u.span, source="geometry", says="boards between their rails"),
+        asked=asked,
+        where=("at a gate", 1.0),
     )
 
 
-def _hardware(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float) -> list[Check | UncheckedItem]:
+def _hardware(leaf: Leaf, book: Rulebook, about: str, *, pressure_pa: float) -> list[Check | UncheckedItem]:
     """Half of the wind on the hinge side, half on latch and rod; their makers say what they hold."""
     design, u = leaf.design, book.units
     p, b, h = pressure_pa / u.pressure_pa, leaf.width_m / u.span_m, leaf.height_m / u.span_m
@@ -228,7 +245,7 @@ def _hardware(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float) -> lis
                 "R_max",
                 rating_n / u.force_n,
                 u.force,
-                f"user: the maker's rating of {rated} and its screws, with the crew's own safety factor",
+                source=f"user: the maker's rating of {rated} and its screws, with the crew's own safety factor",
             )
             found.append(
                 Check(

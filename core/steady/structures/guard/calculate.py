@@ -123,7 +123,7 @@ def calculate_guard(ask: GuardInput, book: Rulebook, about: str) -> GuardResult:
     """Lay a guard out and calculate its most loaded post. Raises InvalidInputError for sizes that cannot be."""
     found = GuardResult()
 
-    def gap(name: str, refused: OutOfScopeError, crew: bool = False, needs: CalculationStep | None = None) -> None:
+    def gap(name: str, refused: OutOfScopeError, crew: bool = False, *, needs: CalculationStep | None = None) -> None:
         found.not_covered.append(
             UncheckedItem(
                 key=name,
@@ -156,28 +156,32 @@ def calculate_guard(ask: GuardInput, book: Rulebook, about: str) -> GuardResult:
     asked_m = found.height_m
     found.height_m = ask.height_m if ask.height_m is not None else (asked_m or 36 * IN)
     for edge, free in wanted:
-        found.runs += _runs(edge, free, ask, sphere_m, corners(edge, [other for other, _ in wanted]))
+        found.runs += _runs(edge, free, ask, sphere_m=sphere_m, halves=corners(edge, [other for other, _ in wanted]))
     found.runs = _shared(found.runs)
     u = book.units
     # A height that follows the rule is met by making; one that was typed is held against it.
     if asked_m > 0 and ask.height_m is not None:
         has = _step(
-            "h", found.height_m / u.size_m, u.size, "the guard's top above the boards", "user: typed for this guard"
+            "h",
+            found.height_m / u.size_m,
+            u.size,
+            says="the guard's top above the boards",
+            source="user: typed for this guard",
         )
-        needs = _step("h_g", asked_m / u.size_m, u.size, "guard where the drop is deep", found.source)
+        needs = _step("h_g", asked_m / u.size_m, u.size, says="guard where the drop is deep", source=found.source)
         found.checks.append(_check(CheckContext("guard.height", about, ""), (has, needs), at_least=True))
     gaps = [run.gap_m for run in found.runs]
     if gaps:
-        opening = _step("g", max(gaps) / u.size_m, u.size, "widest opening between balusters", "geometry")
-        ball = _step("ball", sphere_m / u.size_m, u.size, "a ball that must not pass", found.source)
+        opening = _step("g", max(gaps) / u.size_m, u.size, says="widest opening between balusters", source="geometry")
+        ball = _step("ball", sphere_m / u.size_m, u.size, says="a ball that must not pass", source=found.source)
         found.checks.append(_check(CheckContext("guard.opening_size", about, ""), (opening, ball)))
-    _post(found, ask, book, about, gap)
-    _infill(found, ask, book, about, u)
-    _sway(found, ask, book, about)
+    _post(found, ask, book, about=about, gap=gap)
+    _infill(found, ask, book, about=about, u=u)
+    _sway(found, ask, book, about=about)
     return found
 
 
-def _sway(found: GuardResult, ask: GuardInput, book: Rulebook, about: str) -> None:
+def _sway(found: GuardResult, ask: GuardInput, book: Rulebook, *, about: str) -> None:
     """How far the middle of a bay's top gives way with its posts, where the school limits it. What fixings give is not in it."""
     most_m, source = book.guard_sway
     if not most_m:
@@ -211,7 +215,7 @@ def _sway(found: GuardResult, ask: GuardInput, book: Rulebook, about: str) -> No
         source=f"statics; {people.source}",
         says="the post as a cantilever from its upper fixing, and the rail between two posts; k: unit conversion",
     )
-    limit = given_step("d_max", most_m / u.size_m, u.size, source, "the most that the top may give way")
+    limit = given_step("d_max", most_m / u.size_m, u.size, source=source, says="the most that the top may give way")
     found.checks.append(_check(CheckContext("guard.deflection_at_top", about, "line load along top"), (sway, limit)))
 
 
@@ -228,7 +232,7 @@ def _baluster_share(found: GuardResult, ask: GuardInput, people: PeopleLoad) -> 
     return 1.0 / people.infill_pieces
 
 
-def _infill(found: GuardResult, ask: GuardInput, book: Rulebook, about: str, u: Units) -> None:
+def _infill(found: GuardResult, ask: GuardInput, book: Rulebook, *, about: str, u: Units) -> None:
     """One baluster under a push at its middle; and the top rail between two posts under people."""
     try:
         people = book.guard_load(ask.dwelling_units)
@@ -307,8 +311,8 @@ def _infill(found: GuardResult, ask: GuardInput, book: Rulebook, about: str, u: 
             book,
             wood,
             (moment, people.load),
-            CheckContext(name, about, says),
-            "what its maker says of a guard system, or a graded stick",
+            asked=CheckContext(name, about, says),
+            change="what its maker says of a guard system, or a graded stick",
         )
         found.take(one)
 
@@ -343,6 +347,7 @@ def _runs(
     edge: Edge,
     free: tuple[tuple[float, float], ...],
     ask: GuardInput,
+    *,
     sphere_m: float,
     halves: tuple[float | None, float | None],
 ) -> list[GuardRun]:
@@ -360,12 +365,12 @@ def _runs(
         joists_m = dict(ask.joists_m).get(edge.index, ())
         # A corner's post stands where two edges' joists leave it room; every other end is moved beside a joist.
         if halves[0] is None or abs(start - first) > 1e-9:
-            start = _clear_of(start, joists_m, ask, 1.0)
+            start = _clear_of(start, joists_m, ask, way=1.0)
         if halves[1] is None or abs(end - (edge.length_m - last)) > 1e-9:
-            end = _clear_of(end, joists_m, ask, -1.0)
+            end = _clear_of(end, joists_m, ask, way=-1.0)
         fixed = dict(dict(ask.standing).get(edge.index, ()))
         screen = dict(ask.screens).get(edge.index)
-        posts = _stations((start, end), tuple(fixed), ask, joists_m)
+        posts = _stations((start, end), tuple(fixed), ask, joists_m=joists_m)
         widths = [fixed.get(at, ask.post.width_m) for at in posts]
         made.append(
             GuardRun(
@@ -388,7 +393,7 @@ def _runs(
 
 
 def _stations(
-    ends_m: tuple[float, float], fixed_m: tuple[float, ...], ask: GuardInput, joists_m: tuple[float, ...]
+    ends_m: tuple[float, float], fixed_m: tuple[float, ...], ask: GuardInput, *, joists_m: tuple[float, ...]
 ) -> tuple[float, ...]:
     """Posts from end to end, evenly between those that stand already; one so near an end stands for the end's own."""
     start, end = ends_m
@@ -408,7 +413,7 @@ def _stations(
     return tuple(found)
 
 
-def _clear_of(at_m: float, joists_m: tuple[float, ...], ask: GuardInput, way: float) -> float:
+def _clear_of(at_m: float, joists_m: tuple[float, ...], ask: GuardInput, *, way: float) -> float:
     """A post beside an opening, moved away from the opening where a joist takes up its place."""
     clear_m = (ask.post.width_m + ask.joist_m) / 2
     met = [joist_m for joist_m in joists_m if abs(joist_m - at_m) < clear_m - 1e-6]
@@ -440,7 +445,7 @@ def lever_m(typed_m: float | None, rim_m: float) -> float:
     return typed_m if typed_m is not None else max(0.05, rim_m - UPPER_FIXING_M - LOWER_FIXING_M)
 
 
-def _post(found: GuardResult, ask: GuardInput, book: Rulebook, about: str, gap: Callable[..., None]) -> None:
+def _post(found: GuardResult, ask: GuardInput, book: Rulebook, *, about: str, gap: Callable[..., None]) -> None:
     u = book.units
     spacing_m = longest_bay_m(found.runs)
     try:
@@ -461,7 +466,7 @@ def _post(found: GuardResult, ask: GuardInput, book: Rulebook, about: str, gap: 
     leans = _PostPush("a person leaning, post not notched", force, found.height_m, people.load)
     pushes = [leans, *_on_screens(found, ask, u)]
     for push in pushes:
-        _bends(found, ask, (book, about), push, gap)
+        _bends(found, ask, (book, about), push=push, gap=gap)
     pulls = [(_pull(ask, push, u), push) for push in pushes]
     pull, push = max(pulls, key=lambda one: one[0].value)
     if ask.anchor_rating_n > 0:
@@ -469,8 +474,8 @@ def _post(found: GuardResult, ask: GuardInput, book: Rulebook, about: str, gap: 
             "T_max",
             ask.anchor_rating_n / u.force_n,
             u.force,
-            "",
-            "user: the maker's number with the crew's own safety factor",
+            says="",
+            source="user: the maker's number with the crew's own safety factor",
         )
         found.checks.append(
             _check(CheckContext("guard_post.anchorage", about, "upper fixing"), (pull, rating), (push.force,))
@@ -483,7 +488,7 @@ def _post(found: GuardResult, ask: GuardInput, book: Rulebook, about: str, gap: 
                 "a hold-down anchor's number from its maker, and doubled blocking behind the post",
             ),
             True,
-            pull,
+            needs=pull,
         )
 
 
@@ -526,7 +531,7 @@ def _arm(ask: GuardInput, push: _PostPush, u: Units) -> float:
 
 
 def _bends(
-    found: GuardResult, ask: GuardInput, by: tuple[Rulebook, str], push: _PostPush, gap: Callable[..., None]
+    found: GuardResult, ask: GuardInput, by: tuple[Rulebook, str], *, push: _PostPush, gap: Callable[..., None]
 ) -> None:
     """The post at its upper fixing under one push."""
     (book, about), force = by, push.force
@@ -547,7 +552,7 @@ def _bends(
         return
     limit = capacity
     if capacity.unit != u.moment:
-        limit = _step("M_max", si(capacity) / u.moment_n_m, u.moment, capacity.says, capacity.source)
+        limit = _step("M_max", si(capacity) / u.moment_n_m, u.moment, says=capacity.says, source=capacity.source)
     working = (*push.steps, force)
     found.checks.append(_check(CheckContext("guard_post.bending", about, push.says), (moment, limit), working))
 
@@ -566,14 +571,15 @@ def _pull(ask: GuardInput, push: _PostPush, u: Units) -> CalculationStep:
     )
 
 
-def _step(symbol: str, value: float, unit: str, says: str, source: str) -> CalculationStep:
-    return given_step(symbol, value, unit, source, says)
+def _step(symbol: str, value: float, unit: str, *, says: str, source: str) -> CalculationStep:
+    return given_step(symbol, value, unit, source=source, says=says)
 
 
 def _check(
     asked: CheckContext,
     sides: tuple[CalculationStep, CalculationStep],
     working: tuple[CalculationStep, ...] = (),
+    *,
     at_least: bool = False,
 ) -> Check:
     return Check(

@@ -36,7 +36,7 @@ def bolt_item(post_m: float, ply_m: float) -> str:
     return "knee brace bolt" if post_m + 2 * ply_m + NUT_M <= LONG_BOLT_M + 1e-9 else "long beam bolt"
 
 
-def beside_bolts(book: Rulebook, ply: Wood, post: Wood, demand: CalculationStep, load: LoadType) -> BesideBolts:
+def beside_bolts(book: Rulebook, ply: Wood, post: Wood, *, demand: CalculationStep, load: LoadType) -> BesideBolts:
     """The fewest bolts that hold a beam's load on its post; the most that there is room for where none do.
 
     Raises:
@@ -61,7 +61,7 @@ def beside_bolts(book: Rulebook, ply: Wood, post: Wood, demand: CalculationStep,
                 side_wood=word_of(ply),
                 planes=2,
                 angle_side_rad=math.pi / 2,
-                group=book.joints.group(rows, BOLT, SPACING_D * d, (2 * stiffness_n[0], stiffness_n[1])),
+                group=book.joints.group(rows, BOLT, SPACING_D * d, stiffness_n=(2 * stiffness_n[0], stiffness_n[1])),
                 load=load,
                 count=count,
             )

@@ -65,7 +65,7 @@ def word_of(wood: Wood) -> str:
 
 
 def brace_end_holds(
-    book: Rulebook, brace: Wood, held_by: Wood, deep_m: float
+    book: Rulebook, brace: Wood, held_by: Wood, *, deep_m: float
 ) -> tuple[CalculationStep, tuple[CalculationStep, ...]]:
     """What two lags at one end hold along the brace, and how it is found.
 
@@ -92,7 +92,7 @@ def brace_end_holds(
     )
     pulled = rules.withdrawal(WithdrawalRequest(fastener=screw, wood=word_of(held_by), thread_m=thread_m))
     one_n, pull_n = share * si(lateral.design), si(pulled.design)
-    found = butted_brace(BRACE_RAD, LAGS_AN_END, one_n, pull_n, rules.combined_n)
+    found = butted_brace(BRACE_RAD, LAGS_AN_END, one_n, withdrawal_n=pull_n, combined=rules.combined_n)
     u = book.units
     lateral_value = one_n / u.force_n
     across = CalculationStep(
@@ -143,7 +143,9 @@ class BraceForce:
     case: str
 
 
-def check_brace_ends(collector: CheckCollector, about: str, woods: tuple[Wood, Wood, Wood], demand: BraceForce) -> None:
+def check_brace_ends(
+    collector: CheckCollector, about: str, woods: tuple[Wood, Wood, Wood], *, demand: BraceForce
+) -> None:
     """Both ends of a brace hold its force; where lags don't, a maker's rating is asked for.
 
     Args:
@@ -153,12 +155,14 @@ def check_brace_ends(collector: CheckCollector, about: str, woods: tuple[Wood, W
     force = demand.force
     try:
         ends = (
-            brace_end_holds(collector.book, brace, post, min(post.width_m, post.depth_m)),
-            brace_end_holds(collector.book, brace, header, header.depth_m),
+            brace_end_holds(collector.book, brace, post, deep_m=min(post.width_m, post.depth_m)),
+            brace_end_holds(collector.book, brace, header, deep_m=header.depth_m),
         )
         limit, working = min(ends, key=lambda end: end[0].value)
         if force.value <= limit.value:
-            collector.at_most(demand.key, about, force, limit, working, case=demand.case, asks=CheckOrigin.SAFETY)
+            collector.at_most(
+                demand.key, about, force, limit=limit, working=working, case=demand.case, asks=CheckOrigin.SAFETY
+            )
             return
         why = f"{limit.says} hold {said(limit)}"
     except (OutOfScopeError, InvalidInputError) as refused:

@@ -25,7 +25,7 @@ def screws_a_hip(depth_m: float) -> int:
 
 
 def check_hip_head(
-    collector: CheckCollector, about: str, woods: tuple[Wood, Wood], force: CalculationStep, load: LoadType
+    collector: CheckCollector, about: str, woods: tuple[Wood, Wood], *, force: CalculationStep, load: LoadType
 ) -> None:
     """The screws of one hip's head hold what it brings down; where they don't, a maker's rating is asked for.
 
@@ -71,8 +71,8 @@ def check_hip_head(
                 "peak_ring_joints.capacity",
                 about,
                 force,
-                limit,
-                (held.reference, held.design),
+                limit=limit,
+                working=(held.reference, held.design),
                 case="all down",
                 asks=CheckOrigin.SAFETY,
             )

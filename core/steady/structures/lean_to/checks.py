@@ -64,28 +64,28 @@ def check_lean_to(case: DesignInput) -> LeanToResult:
     found, layout, (loads, heaps) = fewest_posts(
         spec.posts, lambda count: lay_out(spec, count), lambda layout: _beam(case, layout)
     )
-    _rafters(found, spec, layout, loads, heaps)
-    _purlins(found, spec, layout, loads, heaps)
+    _rafters(found, spec, layout, loads=loads, heaps=heaps)
+    _purlins(found, spec, layout, loads=loads, heaps=heaps)
     if layout.timber.slat is not None:
         slat = layout.timber.slat
-        check_slat(found, f"{spec.id}/slats", slat, layout.frame.wood(slat), layout.rafters.spacing_m)
+        check_slat(found, f"{spec.id}/slats", slat, wood=layout.frame.wood(slat), span_m=layout.rafters.spacing_m)
     if spec.roof == "sheets":
         left, right, near, far = outline(spec, layout)
-        check_gutter(found, f"{spec.id}/roof", spec.gutter, (right - left) * (far - near))
-    sways, straps_count = _sways(found, case, layout, loads)
-    held = hold_up(found, case.site, layout.frame, loads, sways)
-    ties(found, layout.frame, loads, held, _rafter_lift_n(case, layout, loads))
-    ledger = _ledger(found, spec, layout, loads, heaps)
+        check_gutter(found, f"{spec.id}/roof", spec.gutter, plan_m2=(right - left) * (far - near))
+    sways, straps_count = _sways(found, case, layout, loads=loads)
+    held = hold_up(found, case.site, layout.frame, loads=loads, sways=sways)
+    ties(found, layout.frame, loads, held=held, rafter_n=_rafter_lift_n(case, layout, loads))
+    ledger = _ledger(found, spec, layout, loads=loads, heaps=heaps)
     return LeanToResult(findings=found, layout=layout, loads=loads, held=held, ledger=ledger, straps_count=straps_count)
 
 
 def _beam(case: DesignInput, layout: LeanToLayout) -> tuple[CheckCollector, tuple[CanopyLoads, tuple[DriftSnow, ...]]]:
     """Its loads, and its beam checked under them."""
     found, loads = CheckCollector(book=case.book), _loads(case, layout)
-    heaps = heaped(found, case.site, loads, case.spec.above, _catches(case.spec, layout))
+    heaps = heaped(found, case.site, loads, above=case.spec.above, roof=_catches(case.spec, layout))
     worst = [layout.run.reactions_under_n(one.on(layout.run)) for one in heaps]
     loads = replace(loads, drifted=(max((reactions[1] for reactions in worst), default=0.0),))
-    check_beam(found, layout.frame, loads, 1)
+    check_beam(found, layout.frame, loads, line=1)
     return found, (loads, heaps)
 
 
@@ -132,7 +132,7 @@ def _loads(case: DesignInput, layout: LeanToLayout) -> CanopyLoads:
             width_m=layout.run.length_m,
             net_coefficient=spec.net_coefficient,
         )
-        return canopy_loads(case.book, case.site, roof, lasting)
+        return canopy_loads(case.book, case.site, roof, dead_pa=lasting)
     closed = ClosedRoof(
         height_m=height_m,
         slope_rad=spec.pitch_rad,
@@ -141,11 +141,18 @@ def _loads(case: DesignInput, layout: LeanToLayout) -> CanopyLoads:
         deep_m=layout.run.length_m,
         net_coefficient=spec.net_coefficient,
     )
-    return closed_loads(case.book, case.site, closed, lasting, layout.rafters.spacing_m * layout.run.length_m)
+    return closed_loads(
+        case.book, case.site, closed, dead_pa=lasting, part_m2=layout.rafters.spacing_m * layout.run.length_m
+    )
 
 
 def _rafters(
-    collector: CheckCollector, spec: LeanToSpec, layout: LeanToLayout, loads: CanopyLoads, heaps: tuple[DriftSnow, ...]
+    collector: CheckCollector,
+    spec: LeanToSpec,
+    layout: LeanToLayout,
+    *,
+    loads: CanopyLoads,
+    heaps: tuple[DriftSnow, ...],
 ) -> None:
     """Rafters under each load, drift snow, point load at midspan and at the tip; lifted, their lower edge free."""
     about, run, s = f"{spec.id}/rafters", layout.run, layout.rafters.spacing_m
@@ -155,19 +162,19 @@ def _rafters(
         Loaded(says=one.says, action=run.under([run.all_along(even_pa * s), *one.on(run, s)]), lasts="snow")
         for one in heaps
     ]
-    loaded = [*spread(collector.book, loads, s, run), *snows, *one_person(run, loads.person_n)]
-    check_run(collector, Bends("rafter", about, wood, run), run.even(loads.dead_pa * s), loaded)
+    loaded = [*spread(collector.book, loads, s, run=run), *snows, *one_person(run, loads.person_n)]
+    check_run(collector, Bends("rafter", about, wood, run), run.even(loads.dead_pa * s), loads=loaded)
     seat = seat_of(spec, layout)
     left = replace(wood, depth_m=seat.left_m)
-    check_tail(collector, ("rafter_tail", about, left), loads, (spec.past_m, spec.past_m * s))
-    check_seat(collector, "rafter.seat_cut_depth", about, seat.share)
+    check_tail(collector, ("rafter_tail", about, left), loads, reaches=(spec.past_m, spec.past_m * s))
+    check_seat(collector, "rafter.seat_cut_depth", about, share=seat.share)
     f = factors_of(collector.book)
     if loads.rafter_up_pa:
         check_lifted(
             collector,
             Bends("rafter", about, wood, run),
             f.lasting * loads.dead_pa * s,
-            f.wind_up * loads.rafter_up_pa * s,
+            up_n_per_m=f.wind_up * loads.rafter_up_pa * s,
         )
     if loads.snow_why is not None:
         collector.gap("roof.snow_load", about, loads.snow_why)
@@ -194,7 +201,12 @@ def _rafters(
 
 
 def _purlins(
-    collector: CheckCollector, spec: LeanToSpec, layout: LeanToLayout, loads: CanopyLoads, heaps: tuple[DriftSnow, ...]
+    collector: CheckCollector,
+    spec: LeanToSpec,
+    layout: LeanToLayout,
+    *,
+    loads: CanopyLoads,
+    heaps: tuple[DriftSnow, ...],
 ) -> None:
     """Purlins on edge over the rafters; what the sheets themselves reach is their maker's."""
     purlin, sheet = layout.timber.purlin, layout.timber.sheet
@@ -214,10 +226,14 @@ def _purlins(
         Loaded(says=one.says, action=run.even(((loads.snow_pa or 0.0) + one.most_pa) * each_m), lasts="snow")
         for one in heaps
     ]
-    loaded = [*spread(collector.book, loads, each_m, run), *deepest, *one_person(run, loads.person_n)]
-    check_run(collector, Bends("purlin", about, wood, run), dead, loaded)
+    loaded = [*spread(collector.book, loads, each_m, run=run), *deepest, *one_person(run, loads.person_n)]
+    check_run(collector, Bends("purlin", about, wood, run), dead, loads=loaded)
     span = given_step(
-        "s", each_m / collector.book.units.span_m, collector.book.units.span, "geometry", "from purlin to purlin, level"
+        "s",
+        each_m / collector.book.units.span_m,
+        collector.book.units.span,
+        source="geometry",
+        says="from purlin to purlin, level",
     )
     collector.gap(
         "roof_sheet.purlin_spacing",
@@ -232,7 +248,7 @@ def _purlins(
 
 
 def _sways(
-    collector: CheckCollector, case: DesignInput, layout: LeanToLayout, loads: CanopyLoads
+    collector: CheckCollector, case: DesignInput, layout: LeanToLayout, *, loads: CanopyLoads
 ) -> tuple[tuple[Sway, ...], int]:
     """Along the wall half goes to the beam's line, half up the roof's straps to the ledger; across, the rafters' hangers hold."""
     spec: LeanToSpec = case.spec
@@ -244,11 +260,16 @@ def _sways(
         braces_along_m2, braces_across_m2 = faces_m2(frame)
         edge_m = t.fascia.width_m if t.fascia else t.beam.width_m
         across = bare_frame(
-            case.book, place, top, FrameRows(row_m2=spec.beams_m * edge_m, rows=1, other_m2=posts_m2 + braces_across_m2)
+            case.book,
+            place,
+            top,
+            behind=FrameRows(row_m2=spec.beams_m * edge_m, rows=1, other_m2=posts_m2 + braces_across_m2),
         ).force_n
         rows = layout.rafters.count
         rafters_m2, other_m2 = layout.run.length_m * t.rafter.width_m, posts_m2 + braces_along_m2
-        along = bare_frame(case.book, place, top, FrameRows(row_m2=rafters_m2, rows=rows, other_m2=other_m2)).force_n
+        along = bare_frame(
+            case.book, place, top, behind=FrameRows(row_m2=rafters_m2, rows=rows, other_m2=other_m2)
+        ).force_n
         return {"along": f * along, "across": f * across}
 
     pushed = sways_or_gap(collector, spec.id, pushes)
@@ -263,15 +284,15 @@ def _sways(
         cross=frame.wood(frame.beam, frame.plies),
         crossed=beam_crossed(frame, loads),
     )
-    hung_at_house(collector, spec.id, pushed["across"], layout.rafters.count)
-    return (along,), _strap(collector, spec, layout, pushed["along"])
+    hung_at_house(collector, spec.id, pushed["across"], rafters=layout.rafters.count)
+    return (along,), _strap(collector, spec, layout, along_n=pushed["along"])
 
 
 STRAPS_MOST = 2
 """Straps that lie side by side on one diagonal, at most [common practice: two ties at one place hold double]."""
 
 
-def _strap(collector: CheckCollector, spec: LeanToSpec, layout: LeanToLayout, along_n: float) -> int:
+def _strap(collector: CheckCollector, spec: LeanToSpec, layout: LeanToLayout, *, along_n: float) -> int:
     """Straps crossed in the plane of the roof: half the push along, over the cosine of their angle to the wall.
 
     Two lie on each diagonal where one ordinary strap does not hold it.
@@ -286,8 +307,8 @@ def _strap(collector: CheckCollector, spec: LeanToSpec, layout: LeanToLayout, al
         "T_s",
         pull / count / u.force_n,
         u.force,
-        f"statics: half the push along / cos of the strap's angle{' / 2' if count > 1 else ''}",
-        "each strap" if count == 1 else f"each of {count} straps on a diagonal",
+        source=f"statics: half the push along / cos of the strap's angle{' / 2' if count > 1 else ''}",
+        says="each strap" if count == 1 else f"each of {count} straps on a diagonal",
     )
     collector.gap(
         "roof_bracing_straps.tension",
@@ -310,7 +331,12 @@ def _rafter_lift_n(case: DesignInput, layout: LeanToLayout, loads: CanopyLoads) 
 
 
 def _ledger(
-    collector: CheckCollector, spec: LeanToSpec, layout: LeanToLayout, loads: CanopyLoads, heaps: tuple[DriftSnow, ...]
+    collector: CheckCollector,
+    spec: LeanToSpec,
+    layout: LeanToLayout,
+    *,
+    loads: CanopyLoads,
+    heaps: tuple[DriftSnow, ...],
 ) -> LedgerLoad:
     """What the house carries of the roof."""
     ledger = LedgerInput(

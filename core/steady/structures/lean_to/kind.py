@@ -90,12 +90,12 @@ def read(ask: NewStructureRequest) -> LeanToSpec:
     Raises:
         InvalidInputError: The line does not read.
     """
-    return as_last_chosen(read_lean_to(ask.text, ask.id, ask.bare), ask, OWN, localize)  # type: ignore[no-any-return]
+    return as_last_chosen(read_lean_to(ask.text, ask.id, ask.bare), ask, OWN, home=localize)  # type: ignore[no-any-return]
 
 
 def localize(spec: LeanToSpec, school: str) -> LeanToSpec:
     """The lean-to with timbers that are on sale under a school: the usual ones where its own are not."""
-    return localized(spec, school, TIMBERS, ("post", "beam", "rafter", "ledger"), ROUND_M)  # type: ignore[no-any-return]
+    return localized(spec, school, TIMBERS, needs=("post", "beam", "rafter", "ledger"), round_m=ROUND_M)  # type: ignore[no-any-return]
 
 
 TIMBERS = {
@@ -131,7 +131,7 @@ def move(spec: LeanToSpec, handle: DragHandle, to_m: float) -> LeanToSpec:
     """
     name, _, key = handle.field.partition("/")
     if name == "locks" and key:
-        return lock_post(spec, key, to_m, "")  # type: ignore[no-any-return]
+        return lock_post(spec, key, to_m, why="")  # type: ignore[no-any-return]
     if name == "depth_m":
         _, middle = wall_to_beam_m(spec, timber_of(spec))
         deep_m = spec.depth_m + to_m - middle
@@ -278,5 +278,5 @@ LEAN_TO = StructureType(
     hold=hold_on(lambda spec: SIZES),
     let_go=unlock,
     candidates=candidates,
-    hold_footings=lambda spec, harder, own: held(spec, harder, own, ("footing_depth_m", "pier_width_m")),
+    hold_footings=lambda spec, harder, own: held(spec, harder, own, fields=("footing_depth_m", "pier_width_m")),
 )

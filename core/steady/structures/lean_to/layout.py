@@ -146,7 +146,7 @@ def lay_out(spec: LeanToSpec, posts: int) -> LeanToLayout:
             raise InvalidInputError("slat_gap_m", error.message) from None
     return LeanToLayout(
         timber=timber,
-        frame=_frame(spec, timber, middle, run, posts),
+        frame=_frame(spec, timber, middle, run=run, posts=posts),
         chain=chain,
         rafters=members(spec.beams_m, timber.rafter.thickness_m, most_m=spec.rafter_spacing_m),
         run=run,
@@ -164,7 +164,7 @@ def _purlins(spec: LeanToSpec, slope_m: float) -> tuple[float, ...]:
     return tuple(END_M + reach * k / (count - 1) for k in range(count))
 
 
-def _frame(spec: LeanToSpec, timber: LeanToTimbers, middle: float, run: ContinuousMember, posts: int) -> RoofFrame:
+def _frame(spec: LeanToSpec, timber: LeanToTimbers, middle: float, *, run: ContinuousMember, posts: int) -> RoofFrame:
     held = {lock.id: lock.at_m for lock in spec.locks}
     return RoofFrame(
         me=spec.id,
@@ -172,7 +172,7 @@ def _frame(spec: LeanToSpec, timber: LeanToTimbers, middle: float, run: Continuo
         high_m=spec.beam_top_m - timber.beam.width_m,
         lines_m=(middle,),
         widths_m=(run.reactions_n(1.0)[1],),
-        posts=posts_on((middle,), spec.beams_m, spec.beam_past_m, posts, held),
+        posts=posts_on((middle,), spec.beams_m, spec.beam_past_m, count=posts, held=held),
         beam_past_m=spec.beam_past_m,
         post=timber.post,
         beam=timber.beam,

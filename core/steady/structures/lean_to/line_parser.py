@@ -28,14 +28,15 @@ def read_lean_to(text: str, lean_to_id: str, bare: Bare = "ft") -> LeanToSpec:
     Raises:
         InvalidInputError: A word that is not recognized, or sizes that cannot be; the message quotes it.
     """
-    return read_line(WORDS, text, lean_to_id, bare)  # type: ignore[no-any-return]
+    return read_line(WORDS, text, lean_to_id, bare=bare)  # type: ignore[no-any-return]
 
 
-def _sized(lean_to_id: str, word: Word, long_m: float, deep_m: float) -> LeanToSpec:
+def _sized(lean_to_id: str, word: Word, size_m: tuple[float, float]) -> LeanToSpec:
+    long_m, deep_m = size_m
     return LeanToSpec(
         id=lean_to_id,
-        beams_m=word.within(long_m, 1.2, 15.0, "it runs 4 to 49 ft (1.2 to 15 m) along the wall"),
-        depth_m=word.within(deep_m, 0.6, 6.0, "it reaches 2 to 19 ft (0.6 to 6 m) out"),
+        beams_m=word.within(long_m, 1.2, 15.0, says="it runs 4 to 49 ft (1.2 to 15 m) along the wall"),
+        depth_m=word.within(deep_m, 0.6, 6.0, says="it reaches 2 to 19 ft (0.6 to 6 m) out"),
     )
 
 
@@ -76,12 +77,12 @@ WORDS = Words(
         "1:": _ratio,
         "drop": _drop,
         "beam": length_of(
-            "beam_top_m", 1.8, 4.0, "the beam's top stands 5 ft 11 in to 13 ft (1.8 to 4 m) over the floor"
+            "beam_top_m", 1.8, 4.0, says="the beam's top stands 5 ft 11 in to 13 ft (1.8 to 4 m) over the floor"
         ),
-        "over": length_of("past_m", 0.0, 1.2, "rafters run 0 to 3 ft 11 in (1.2 m) past the beam"),
-        "rafters": length_of("rafter_spacing_m", 0.2, 1.3, "rafters stand 8 in to 4 ft 3 in (0.2 to 1.3 m) apart"),
+        "over": length_of("past_m", 0.0, 1.2, says="rafters run 0 to 3 ft 11 in (1.2 m) past the beam"),
+        "rafters": length_of("rafter_spacing_m", 0.2, 1.3, says="rafters stand 8 in to 4 ft 3 in (0.2 to 1.3 m) apart"),
         "sheets": _sheets,
-        "slats": length_of("slat_gap_m", 0.005, 1.0, "gaps are 1/4 in to 3 ft (5 mm to 1 m)", roof="slats"),
+        "slats": length_of("slat_gap_m", 0.005, 1.0, says="gaps are 1/4 in to 3 ft (5 mm to 1 m)", roof="slats"),
         "posts": posts_under("the beam"),
         "brace": BRACE,
     },

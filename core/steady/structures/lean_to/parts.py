@@ -31,13 +31,13 @@ def build(case: DesignInput, found: LeanToResult) -> tuple[tuple[Part, ...], lis
     """Every piece, and what cannot be cut from what is on sale."""
     spec: LeanToSpec = case.spec
     g, layout = Grouper(spec.id), found.layout
-    clashes = add_frame(g, layout.frame, found.held.feet, case.yard)
-    _ledger(g, spec, layout, case.yard)
+    clashes = add_frame(g, layout.frame, found.held.feet, yard=case.yard)
+    _ledger(g, spec, layout, yard=case.yard)
     _rafters(g, spec, layout)
-    _purlins(g, spec, layout, case.yard)
-    clashes += _sheets(g, spec, layout, case.yard)
-    _slats(g, spec, layout, case.yard)
-    _edges(g, spec, found, case.yard)
+    _purlins(g, spec, layout, yard=case.yard)
+    clashes += _sheets(g, spec, layout, yard=case.yard)
+    _slats(g, spec, layout, yard=case.yard)
+    _edges(g, spec, found, yard=case.yard)
     return g.parts(), clashes
 
 
@@ -52,7 +52,7 @@ def _pieces(length_m: float, longest_m: float) -> list[tuple[float, float]]:
     return [(length_m * k / count, length_m * (k + 1) / count) for k in range(count)]
 
 
-def _ledger(g: Grouper, spec: LeanToSpec, layout: LeanToLayout, yard: PurchasingSettings) -> None:
+def _ledger(g: Grouper, spec: LeanToSpec, layout: LeanToLayout, *, yard: PurchasingSettings) -> None:
     """The ledger, its fixings at every point, and blocking between studs where a point misses them."""
     stick = layout.timber.ledger
     z = layout.chain.ledger_top_m - stick.width_m / 2
@@ -64,9 +64,9 @@ def _ledger(g: Grouper, spec: LeanToSpec, layout: LeanToLayout, yard: Purchasing
             along=ALONG,
             up=UP,
         )
-        g.add("ledger", stick, b - a, place)
-    g.fix("ledger lag", len(fixing_points_m(spec)) * spec.at_point, (0.0, 0.0, z), "screw")
-    add_stud_blocks(g, spec, stick, (-stick.thickness_m / 2, z))
+        g.add("ledger", stick, b - a, place=place)
+    g.fix("ledger lag", len(fixing_points_m(spec)) * spec.at_point, (0.0, 0.0, z), role="screw")
+    add_stud_blocks(g, spec, stick, middle_m=(-stick.thickness_m / 2, z))
 
 
 def _rafters(g: Grouper, spec: LeanToSpec, layout: LeanToLayout) -> None:
@@ -89,9 +89,9 @@ def _rafters(g: Grouper, spec: LeanToSpec, layout: LeanToLayout) -> None:
         count=row.count,
         step=(row.spacing_m, 0.0, 0.0),
     )
-    g.add("rafter", stick, length, place, Sawn(saws, length + stick.width_m * math.tan(a)))
-    g.fix("rafter tie", row.count, place.at, "connector")
-    g.fix("joist hanger" if spec.laid == "hung" else "rafter tie", row.count, place.at, "connector")
+    g.add("rafter", stick, length, place=place, sawn=Sawn(saws, length + stick.width_m * math.tan(a)))
+    g.fix("rafter tie", row.count, place.at, role="connector")
+    g.fix("joist hanger" if spec.laid == "hung" else "rafter tie", row.count, place.at, role="connector")
 
 
 def _seats(spec: LeanToSpec, layout: LeanToLayout, starts: float) -> list[Cut]:
@@ -115,29 +115,29 @@ def _seats(spec: LeanToSpec, layout: LeanToLayout, starts: float) -> list[Cut]:
     ]
 
 
-def _on_slope(spec: LeanToSpec, layout: LeanToLayout, along_m: float, over_m: float) -> tuple[float, float]:
+def _on_slope(spec: LeanToSpec, layout: LeanToLayout, along_m: float, *, over_m: float) -> tuple[float, float]:
     """Out and height of a point so far down the slope from the wall, so far square over the rafters."""
     (_, c, minus), (_, s, up) = slope_ways(spec)
     return along_m * c + over_m * s, top_at_m(spec, layout, 0.0) + along_m * minus + over_m * up
 
 
-def _purlins(g: Grouper, spec: LeanToSpec, layout: LeanToLayout, yard: PurchasingSettings) -> None:
+def _purlins(g: Grouper, spec: LeanToSpec, layout: LeanToLayout, *, yard: PurchasingSettings) -> None:
     stick = layout.timber.purlin
     if stick is None:
         return
     _, up = slope_ways(spec)
     for k, (a, b) in enumerate(_pieces(spec.beams_m, yard.longest_m(stick.key))):
         for number, s in enumerate(layout.purlins_m, start=1):
-            y, z = _on_slope(spec, layout, s, stick.width_m / 2)
+            y, z = _on_slope(spec, layout, s, over_m=stick.width_m / 2)
             place = PartPlacement(
                 id=f"{spec.id}/purlin/{number}/{k}", about=f"{spec.id}/purlins", at=(a, y, z), along=ALONG, up=up
             )
-            g.add("purlin", stick, b - a, place)
+            g.add("purlin", stick, b - a, place=place)
     count = len(layout.purlins_m) * layout.rafters.count
-    g.fix("rail screw", SCREWS_A_CROSSING * count, (0.0, 0.0, layout.chain.roof_at_wall_m), "screw")
+    g.fix("rail screw", SCREWS_A_CROSSING * count, (0.0, 0.0, layout.chain.roof_at_wall_m), role="screw")
 
 
-def _sheets(g: Grouper, spec: LeanToSpec, layout: LeanToLayout, yard: PurchasingSettings) -> list[str]:
+def _sheets(g: Grouper, spec: LeanToSpec, layout: LeanToLayout, *, yard: PurchasingSettings) -> list[str]:
     """Each sheet in one length from apron to gutter; the last one is ripped to what is left."""
     stick, purlin = layout.timber.sheet, layout.timber.purlin
     if stick is None or purlin is None:
@@ -146,7 +146,7 @@ def _sheets(g: Grouper, spec: LeanToSpec, layout: LeanToLayout, yard: Purchasing
     down, _ = slope_ways(spec)
     cover, whole = stick.width_m, int(spec.beams_m / stick.width_m + 1e-9)
     rest = spec.beams_m - whole * cover
-    y, z = _on_slope(spec, layout, 0.0, purlin.width_m + stick.thickness_m / 2)
+    y, z = _on_slope(spec, layout, 0.0, over_m=purlin.width_m + stick.thickness_m / 2)
     if whole:
         place = PartPlacement(
             id=f"{spec.id}/sheets",
@@ -156,7 +156,7 @@ def _sheets(g: Grouper, spec: LeanToSpec, layout: LeanToLayout, yard: Purchasing
             count=whole,
             step=(cover, 0.0, 0.0),
         )
-        g.add("sheet", stick, length, place)
+        g.add("sheet", stick, length, place=place)
     if rest > 1e-6:
         rip = (Cut(end="inside", kind="rip", at_m=0.0, mitre_rad=0.0, bevel_rad=0.0, size_m=(rest,)),)
         place = PartPlacement(
@@ -166,9 +166,9 @@ def _sheets(g: Grouper, spec: LeanToSpec, layout: LeanToLayout, yard: Purchasing
             along=down,
             up=ALONG,
         )
-        g.add("sheet", stick, length, place, Sawn(rip))
+        g.add("sheet", stick, length, place=place, sawn=Sawn(rip))
     screws = math.ceil(len(layout.purlins_m) * spec.beams_m * SHEET_SCREWS_A_M)
-    g.fix("roof screw", screws, (0.0, y, z), "screw")
+    g.fix("roof screw", screws, (0.0, y, z), role="screw")
     longest = yard.longest_m(stick.key)
     if length > longest + 1e-9:
         return [
@@ -178,13 +178,13 @@ def _sheets(g: Grouper, spec: LeanToSpec, layout: LeanToLayout, yard: Purchasing
     return []
 
 
-def _slats(g: Grouper, spec: LeanToSpec, layout: LeanToLayout, yard: PurchasingSettings) -> None:
+def _slats(g: Grouper, spec: LeanToSpec, layout: LeanToLayout, *, yard: PurchasingSettings) -> None:
     stick, row = layout.timber.slat, layout.slats
     if stick is None or row is None:
         return
     down, up = slope_ways(spec)
     first = row.at_m(1) + stick.thickness_m / 2
-    y, z = _on_slope(spec, layout, first, stick.width_m / 2)
+    y, z = _on_slope(spec, layout, first, over_m=stick.width_m / 2)
     for k, (a, b) in enumerate(_pieces(spec.beams_m, yard.longest_m(stick.key))):
         place = PartPlacement(
             id=f"{spec.id}/slats/{k}",
@@ -195,11 +195,11 @@ def _slats(g: Grouper, spec: LeanToSpec, layout: LeanToLayout, yard: PurchasingS
             count=row.count,
             step=(0.0, down[1] * row.pitch_m, down[2] * row.pitch_m),
         )
-        g.add("slat", stick, b - a, place)
-    g.fix("deck screw", row.count * layout.rafters.count, (0.0, y, z), "screw")
+        g.add("slat", stick, b - a, place=place)
+    g.fix("deck screw", row.count * layout.rafters.count, (0.0, y, z), role="screw")
 
 
-def _edges(g: Grouper, spec: LeanToSpec, found: LeanToResult, yard: PurchasingSettings) -> None:
+def _edges(g: Grouper, spec: LeanToSpec, found: LeanToResult, *, yard: PurchasingSettings) -> None:
     """Fascia over the rafters' ends, apron over the sheets, straps crossed in the roof's plane."""
     layout = found.layout
     top = layout.chain.roof_at_wall_m
@@ -209,14 +209,14 @@ def _edges(g: Grouper, spec: LeanToSpec, found: LeanToResult, yard: PurchasingSe
         z = layout.chain.roof_at_beam_m - board.width_m / 2
         for k, (a, b) in enumerate(_pieces(spec.beams_m, yard.longest_m(board.key))):
             place = PartPlacement(id=f"{spec.id}/fascia/{k}", at=(a, y + board.thickness_m / 2, z), along=ALONG, up=UP)
-            g.add("fascia", board, b - a, place)
+            g.add("fascia", board, b - a, place=place)
     if spec.roof == "sheets":
         apron = math.ceil(spec.beams_m / (FLASHING_M - LAP_M) - 1e-9)
-        g.fix("flashing 10 ft", apron, (0.0, 0.0, top), "flashing")
+        g.fix("flashing 10 ft", apron, (0.0, 0.0, top), role="flashing")
     straps = 2 * found.straps_count * math.hypot(spec.beams_m, layout.slope_m)
     if spec.roof == "sheets":
-        gutter_pieces(g, spec.gutter, (0.0, layout.run.length_m, layout.chain.roof_at_beam_m), spec.beams_m)
-    g.fix("roof strap", math.ceil(straps / STRAP_ROLL_M - 1e-9), (0.0, 0.0, top), "connector")
+        gutter_pieces(g, spec.gutter, (0.0, layout.run.length_m, layout.chain.roof_at_beam_m), long_m=spec.beams_m)
+    g.fix("roof strap", math.ceil(straps / STRAP_ROLL_M - 1e-9), (0.0, 0.0, top), role="connector")
 
 
 def wall_top_m(spec: LeanToSpec, layout: LeanToLayout) -> float:

@@ -36,14 +36,14 @@ def plan_lean_to(case: DesignInput) -> Plan:
         cases={spec.roof},
         curves=(*curves(layout.frame, edges, wall_m), pieces.keep_clear(spec, layout)),
         handles=tuple(_handles(spec, layout)),
-        details=(text.level_detail(case, layout), *roof_details(case.book, layout.frame, found.loads, found.held)),
+        details=(text.level_detail(case, layout), *roof_details(case.book, layout.frame, found.loads, held=found.held)),
         members=tuple(text.members(case, found)),
         conflicts=(*clashes, *wall_conflicts(spec.wall), *_falls(spec), *text.clashes(spec, layout, case.tape)),
         notes=tuple(text.notes(case, found, made)),
         high_m=layout.chain.roof_at_wall_m,
         targets=size_targets(spec, SIZES),
     )
-    return whole_plan(case, found.findings, layout.frame, found.held, own)
+    return whole_plan(case, found.findings, layout.frame, held=found.held, own=own)
 
 
 def _falls(spec: LeanToSpec) -> list[str]:
@@ -68,6 +68,6 @@ def _handles(spec: LeanToSpec, layout: LeanToLayout) -> list[DragHandle]:
     """Posts along the beam, and the roof's far edges."""
     return [
         *post_handles(layout.frame, {lock.id for lock in spec.locks}),
-        edge_handle(spec.id, "beam/1", "depth_m", "y", layout.lines_m[0]),
-        edge_handle(spec.id, "edge/right", "beams_m", "x", spec.beams_m),
+        edge_handle(spec.id, "beam/1", "depth_m", axis="y", at_m=layout.lines_m[0]),
+        edge_handle(spec.id, "edge/right", "beams_m", axis="x", at_m=spec.beams_m),
     ]

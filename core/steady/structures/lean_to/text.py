@@ -132,8 +132,8 @@ def members(case: DesignInput, found: LeanToResult) -> list[Member]:
             layout.frame,
             found.held,
             tape,
-            "knee braces along the wall",
-            ", straps in the roof's plane, the house square to it",
+            braces="knee braces along the wall",
+            also=", straps in the roof's plane, the house square to it",
         ),
     ]
 
@@ -149,7 +149,7 @@ def level_detail(case: DesignInput, layout: LeanToLayout) -> Detail:
     mid = t.ledger.thickness_m / 2
     half = t.rafter.width_m / 2 / math.cos(spec.pitch_rad)
 
-    def bar(what: str, start: tuple[float, float], stop: tuple[float, float], width_m: float) -> DetailMember:
+    def bar(what: str, start: tuple[float, float], stop: tuple[float, float], *, width_m: float) -> DetailMember:
         return DetailMember(id=f"{spec.id}/levels/{what}", what="stile", start=start, end=stop, width_m=width_m)
 
     bars = [
@@ -157,18 +157,20 @@ def level_detail(case: DesignInput, layout: LeanToLayout) -> Detail:
             "ledger",
             (mid, chain.ledger_bottom_m),
             (mid, chain.ledger_top_m),
-            t.ledger.thickness_m,
+            width_m=t.ledger.thickness_m,
         ),
-        bar("beam", (middle, chain.beam_bottom_m), (middle, spec.beam_top_m), spec.plies * t.beam.thickness_m),
+        bar("beam", (middle, chain.beam_bottom_m), (middle, spec.beam_top_m), width_m=spec.plies * t.beam.thickness_m),
         bar(
             "rafter",
             (starts, top_at_m(spec, layout, starts) - half),
             (end, top_at_m(spec, layout, end) - half),
-            t.rafter.width_m,
+            width_m=t.rafter.width_m,
         ),
     ]
     if t.fascia is not None:
-        bars.append(bar("fascia", (end, chain.fascia_bottom_m), (end, chain.roof_at_beam_m), t.fascia.thickness_m))
+        bars.append(
+            bar("fascia", (end, chain.fascia_bottom_m), (end, chain.roof_at_beam_m), width_m=t.fascia.thickness_m)
+        )
     said = case.tape.length
     wall = (chain.ledger_bottom_m, chain.ledger_top_m, chain.roof_at_wall_m, high)
     outside = (chain.soffit_face_m, spec.beam_top_m, chain.roof_at_beam_m)

@@ -87,22 +87,22 @@ def check_pavilion(case: DesignInput) -> PavilionResult:
     loads = _loads(case, layout)
     if loads.snow_why is not None:
         collector.gap("roof.snow_load", f"{spec.id}/rafters", loads.snow_why)
-    _rafters(collector, spec, layout, loads)
+    _rafters(collector, spec, layout, loads=loads)
     hip = _hips(collector, layout, loads)
     if layout.ridge:
         _ridge(collector, layout, loads)
     if layout.ring:
         _ring(collector, layout, loads)
-    check_cupola(collector, case, layout, loads)
+    check_cupola(collector, case, layout, loads=loads)
     for line in (1, 2, 3, 4):
-        _beam(collector, layout, loads, line, spec.middle_posts)
-        _tied(collector, layout, (loads, hip), line, spec.middle_posts)
-    check_bearing(collector, layout.frame, loads, f"{spec.id}/beam/1")
-    held = hold_up(collector, case.site, layout.frame, loads, _sways(collector, case, layout, loads))
+        _beam(collector, layout, loads, line=line, between=spec.middle_posts)
+        _tied(collector, layout, (loads, hip), line=line, between=spec.middle_posts)
+    check_bearing(collector, layout.frame, loads, about=f"{spec.id}/beam/1")
+    held = hold_up(collector, case.site, layout.frame, loads=loads, sways=_sways(collector, case, layout, loads=loads))
     # Of unlike pitches one side's rafters reach farther than the other's: the same tie stands on both.
     f, reach_m = factors_of(case.book), max(rafter_run(side).reactions_n(1.0)[0] for side in layout.sides)
     lifted = max(0.0, f.wind_up * loads.rafter_up_pa - f.lasting * loads.dead_pa) * layout.spacing_m * reach_m
-    ties(collector, layout.frame, loads, held, lifted)
+    ties(collector, layout.frame, loads, held=held, rafter_n=lifted)
     return PavilionResult(findings=collector, layout=layout, loads=loads, held=held, hip=hip)
 
 
@@ -145,7 +145,9 @@ def _loads(case: DesignInput, layout: PavilionLayout) -> CanopyLoads:
         net_coefficient=spec.net_coefficient,
         hipped=True,
     )
-    return closed_loads(case.book, case.site, roof, dead_pa(spec, layout), spec.rafter_spacing_m * front.run_m)
+    return closed_loads(
+        case.book, case.site, roof, dead_pa=dead_pa(spec, layout), part_m2=spec.rafter_spacing_m * front.run_m
+    )
 
 
 def _one_half(loads: CanopyLoads, run: ContinuousMember, shape: Sequence[SpreadLoad]) -> list[Loaded]:
@@ -155,26 +157,32 @@ def _one_half(loads: CanopyLoads, run: ContinuousMember, shape: Sequence[SpreadL
     return [Loaded(says="unbalanced snow", action=run.under(shape), lasts="snow")]
 
 
-def _rafters(collector: CheckCollector, spec: PavilionSpec, layout: PavilionLayout, loads: CanopyLoads) -> None:
+def _rafters(collector: CheckCollector, spec: PavilionSpec, layout: PavilionLayout, *, loads: CanopyLoads) -> None:
     """The longer commons under each load, unbalanced snow, point load at midspan and at the tip; lifted, their lower edge free."""
     side = max(layout.sides[:2], key=lambda one: one.run_m)
     about, run, s = f"{spec.id}/rafters", rafter_run(side), layout.spacing_m
     wood = layout.frame.rafter(layout.timber.rafter, collector.book)
     half = [run.all_along(ONE_HALF * (loads.snow_pa or 0.0) * s)]
     dead = run.even(loads.dead_pa * s)
-    loaded = [*spread(collector.book, loads, s, run), *_one_half(loads, run, half), *one_person(run, loads.person_n)]
-    check_run(collector, Bends("rafter", about, wood, run), dead, loaded)
+    loaded = [
+        *spread(collector.book, loads, s, run=run),
+        *_one_half(loads, run, half),
+        *one_person(run, loads.person_n),
+    ]
+    check_run(collector, Bends("rafter", about, wood, run), dead, loads=loaded)
     for one in layout.sides[:2]:
         left = replace(wood, depth_m=layout.seat_of(one).left_m)
-        check_tail(collector, ("rafter_tail", about, left), loads, (one.past_m, one.past_m * s))
-    check_seat(collector, "rafter.seat_cut_depth", about, max(layout.seat_of(one).share for one in layout.sides[:2]))
+        check_tail(collector, ("rafter_tail", about, left), loads, reaches=(one.past_m, one.past_m * s))
+    check_seat(
+        collector, "rafter.seat_cut_depth", about, share=max(layout.seat_of(one).share for one in layout.sides[:2])
+    )
     f = factors_of(collector.book)
     if loads.rafter_up_pa:
         check_lifted(
             collector,
             Bends("rafter", about, wood, run),
             f.lasting * loads.dead_pa * s,
-            f.wind_up * loads.rafter_up_pa * s,
+            up_n_per_m=f.wind_up * loads.rafter_up_pa * s,
         )
 
 
@@ -247,15 +255,15 @@ def _hips(collector: CheckCollector, layout: PavilionLayout, loads: CanopyLoads)
         whole = front.run_m * front.end_m / 2 * pressure_pa
         return [SpreadLoad(from_m=0.0, to_m=level, start_n_per_m=0.0, end_n_per_m=2 * whole / level)]
 
-    on_it = lying(book, loads, lambda pressure_pa: run.under(triangle(pressure_pa)), jacks_m2, snow="")
+    on_it = lying(book, loads, lambda pressure_pa: run.under(triangle(pressure_pa)), area_m2=jacks_m2, snow="")
     snow = _one_half(loads, run, triangle(ONE_HALF * (loads.snow_pa or 0.0)))
     loaded = [*on_it, *snow, *one_person(run, loads.person_n)]
-    check_run(collector, Bends("hip_rafter", about, wood, run), run.under(triangle(loads.dead_pa)), loaded)
+    check_run(collector, Bends("hip_rafter", about, wood, run), run.under(triangle(loads.dead_pa)), loads=loaded)
     seat = layout.hip_seat
     past = math.hypot(front.past_m, front.side_past_m)
     left = replace(wood, depth_m=seat.left_m - layout.backed_m)
-    check_tail(collector, ("hip_rafter_tail", about, left), loads, (past, front.past_m * front.side_past_m))
-    check_seat(collector, "hip_rafter.seat_cut_depth", about, seat.share)
+    check_tail(collector, ("hip_rafter_tail", about, left), loads, reaches=(past, front.past_m * front.side_past_m))
+    check_seat(collector, "hip_rafter.seat_cut_depth", about, share=seat.share)
     moment = run.under(triangle(down_pa)).moment_n_m
     try:
         # Screws join plies too softly for a built-up column: each stands alone with its share.
@@ -270,25 +278,29 @@ def _hips(collector: CheckCollector, layout: PavilionLayout, loads: CanopyLoads)
             ),
         )
         along = "along the hip at its foot" if plies == 1 else "along each of its two plies at the hip's foot"
-        squeeze = given_step("N_h", one.axial_n / plies / u.force_n, u.force, "statics: V / sin h", along)
+        squeeze = given_step("N_h", one.axial_n / plies / u.force_n, u.force, source="statics: V / sin h", says=along)
         collector.at_most(
             "hip_rafter.combined_axial_and_bending",
             about,
             use,
-            given_step("1", 1.0, "", use.source),
-            (squeeze,),
+            limit=given_step("1", 1.0, "", source=use.source),
+            working=(squeeze,),
             case="all down",
             asks=CheckOrigin.SAFETY,
         )
     except (OutOfScopeError, InvalidInputError) as refused:
         outside = refused if isinstance(refused, OutOfScopeError) else OutOfScopeError(refused.message, "a deeper hip")
         collector.gap("hip_rafter.combined_axial_and_bending", about, outside)
-    ring = _hip_head(layout, u, one.ring_n, max(0.0, down_pa - factors_of(book).dead * loads.dead_pa))
+    ring = _hip_head(layout, u, one.ring_n, passing_pa=max(0.0, down_pa - factors_of(book).dead * loads.dead_pa))
     lasts: LoadType = "snow" if loads.snow_pa else "roof"
-    check_hip_head(collector, f"{me}/ring", (wood, layout.frame.wood(layout.timber.ring)), ring, lasts)
+    check_hip_head(collector, f"{me}/ring", (wood, layout.frame.wood(layout.timber.ring)), force=ring, load=lasts)
     tie = max(one.tie_x_n, one.tie_y_n)
     pull = given_step(
-        "T", tie / u.force_n, u.force, "statics: V / tan h, split by the hip's way", "in each beam, at every corner"
+        "T",
+        tie / u.force_n,
+        u.force,
+        source="statics: V / tan h, split by the hip's way",
+        says="in each beam, at every corner",
     )
     collector.gap(
         "corner_ties.tension",
@@ -304,7 +316,7 @@ def _hips(collector: CheckCollector, layout: PavilionLayout, loads: CanopyLoads)
     return one
 
 
-def _hip_head(layout: PavilionLayout, u: Units, ring_n: float, passing_pa: float) -> CalculationStep:
+def _hip_head(layout: PavilionLayout, u: Units, ring_n: float, *, passing_pa: float) -> CalculationStep:
     """What one hip's head carries down past its plumb cut.
 
     Under an even load the hips press on each other, and through their heads pass only what ring or ridge brings. Where one half
@@ -332,7 +344,7 @@ def _ridge(collector: CheckCollector, layout: PavilionLayout, loads: CanopyLoads
     width = layout.run_m
     half = [run.all_along(ONE_HALF * (loads.snow_pa or 0.0) * width)]
     loaded = [
-        *spread(collector.book, loads, width, run),
+        *spread(collector.book, loads, width, run=run),
         *_one_half(loads, run, half),
         *one_person(run, loads.person_n),
     ]
@@ -341,7 +353,7 @@ def _ridge(collector: CheckCollector, layout: PavilionLayout, loads: CanopyLoads
         collector,
         Bends("ridge_beam", f"{layout.frame.me}/ridge", layout.frame.wood(layout.timber.ring), run),
         dead,
-        loaded,
+        loads=loaded,
     )
 
 
@@ -352,13 +364,13 @@ def _ring(collector: CheckCollector, layout: PavilionLayout, loads: CanopyLoads)
     width = side.run_m / 2
     half = [run.all_along(ONE_HALF * (loads.snow_pa or 0.0) * width)]
     loaded = [
-        *spread(collector.book, loads, width, run),
+        *spread(collector.book, loads, width, run=run),
         *_one_half(loads, run, half),
         *one_person(run, loads.person_n),
     ]
     dead = run.even(loads.dead_pa * width + line_weight(layout.timber.ring))
     piece = Bends("peak_ring_segment", f"{layout.frame.me}/ring", layout.frame.wood(layout.timber.ring), run)
-    check_run(collector, piece, dead, loaded)
+    check_run(collector, piece, dead, loads=loaded)
 
 
 def _total_n(loads: Sequence[SpreadLoad]) -> float:
@@ -370,7 +382,7 @@ BEAM_SIDES = {1: 0, 2: 2, 3: 1, 4: 3}
 
 
 def _tied(
-    collector: CheckCollector, layout: PavilionLayout, under: tuple[CanopyLoads, HipLoad], line: int, between: int
+    collector: CheckCollector, layout: PavilionLayout, under: tuple[CanopyLoads, HipLoad], *, line: int, between: int
 ) -> None:
     """A beam's pull as the tie of its corners, with the roof's own load that goes with it."""
     loads, hip = under
@@ -387,7 +399,7 @@ def _tied(
     check_tied(collector, frame, tied)
 
 
-def _beam(collector: CheckCollector, layout: PavilionLayout, loads: CanopyLoads, line: int, between: int) -> None:
+def _beam(collector: CheckCollector, layout: PavilionLayout, loads: CanopyLoads, *, line: int, between: int) -> None:
     """A beam from corner post to corner post over those between."""
     frame = layout.frame
     side = layout.sides[BEAM_SIDES[line]]
@@ -395,7 +407,7 @@ def _beam(collector: CheckCollector, layout: PavilionLayout, loads: CanopyLoads,
     own = [run.all_along(line_weight(frame.beam, frame.plies))]
     area_m2 = _total_n(beam_shape(side, 1.0)) / (len(run.supports_m) - 1)
     loaded = lying(
-        collector.book, loads, lambda pressure_pa: run.under(beam_shape(side, pressure_pa)), area_m2, snow=""
+        collector.book, loads, lambda pressure_pa: run.under(beam_shape(side, pressure_pa)), area_m2=area_m2, snow=""
     )
     loaded += _one_half(loads, run, beam_shape(side, ONE_HALF * (loads.snow_pa or 0.0)))
     loaded += one_person(run, loads.person_n)
@@ -403,12 +415,12 @@ def _beam(collector: CheckCollector, layout: PavilionLayout, loads: CanopyLoads,
     about = f"{frame.me}/beam/{line}"
     if frame.boxed is not None:
         one = Bends("beam", about, frame.wood(frame.boxed.flange), run)
-        check_boxed(collector, frame.boxed, one, dead, loaded)
+        check_boxed(collector, frame.boxed, one, dead=dead, loads=loaded)
         return
-    check_run(collector, Bends("beam", about, frame.wood(frame.beam, frame.plies), run), dead, loaded)
+    check_run(collector, Bends("beam", about, frame.wood(frame.beam, frame.plies), run), dead, loads=loaded)
 
 
-def _crossed(layout: PavilionLayout, loads: CanopyLoads, line: int, between: int) -> Crossed:
+def _crossed(layout: PavilionLayout, loads: CanopyLoads, line: int, *, between: int) -> Crossed:
     """A beam as its bent's cross member, with its side of the roof on it."""
     frame = layout.frame
     side = layout.sides[{1: 0, 3: 1}[line]]
@@ -425,7 +437,7 @@ def _crossed(layout: PavilionLayout, loads: CanopyLoads, line: int, between: int
 
 
 def _sways(
-    collector: CheckCollector, case: DesignInput, layout: PavilionLayout, loads: CanopyLoads
+    collector: CheckCollector, case: DesignInput, layout: PavilionLayout, *, loads: CanopyLoads
 ) -> tuple[Sway, ...]:
     """Each way the wind meets the roof's side, its beam and half of the posts; two bents share it."""
     spec: PavilionSpec = case.spec
@@ -446,7 +458,9 @@ def _sways(
                 face += layout.raised.sides[0].eave_m * (layout.raised.peak_m - layout.peak_m)
             made[way] = (
                 f
-                * bare_frame(case.book, place, layout.peak_m, FrameRows(row_m2=face, rows=1, other_m2=other_m2)).force_n
+                * bare_frame(
+                    case.book, place, layout.peak_m, behind=FrameRows(row_m2=face, rows=1, other_m2=other_m2)
+                ).force_n
             )
         return made
 
@@ -469,7 +483,7 @@ def _sways(
             posts=2 + spec.middle_posts,
             span_m=long_m - half,
             cross=beam,
-            crossed=_crossed(layout, loads, line, spec.middle_posts),
+            crossed=_crossed(layout, loads, line, between=spec.middle_posts),
         )
         for way, long_m, line in (("along x", spec.beams_m, 1), ("along y", spec.deep_m, 3))
     )

@@ -33,7 +33,12 @@ class Raised:
 
 
 def raise_centre(
-    spec: PavilionSpec, sides: tuple[RoofSide, ...], ring_top_m: float, ring_deep_m: float, above_m: tuple[float, float]
+    spec: PavilionSpec,
+    sides: tuple[RoofSide, ...],
+    ring_top_m: float,
+    *,
+    ring_deep_m: float,
+    above_m: tuple[float, float],
 ) -> Raised:
     """Set the small roof over the ring.
 

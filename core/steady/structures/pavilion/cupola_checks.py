@@ -29,7 +29,7 @@ def raised_weight_n(layout: PavilionLayout) -> float:
     return 4 * layout.raised.leg_m * line_weight(layout.timber.leg) + rings
 
 
-def check_cupola(collector: CheckCollector, case: DesignInput, layout: PavilionLayout, loads: CanopyLoads) -> None:
+def check_cupola(collector: CheckCollector, case: DesignInput, layout: PavilionLayout, *, loads: CanopyLoads) -> None:
     """The wind pushes the small roof over on its legs, which the ring holds upright; and lifts it, where that is known."""
     raised, book, u = layout.raised, case.book, case.book.units
     if raised is None:
@@ -41,7 +41,7 @@ def check_cupola(collector: CheckCollector, case: DesignInput, layout: PavilionL
     )
     try:
         place = place_of(case.site)
-        push_n = f.wind_up * bare_frame(book, place, raised.peak_m, FrameRows(row_m2=face, rows=1)).force_n
+        push_n = f.wind_up * bare_frame(book, place, raised.peak_m, behind=FrameRows(row_m2=face, rows=1)).force_n
     except (OutOfScopeError, InvalidInputError) as refused:
         outside = refused if isinstance(refused, OutOfScopeError) else OutOfScopeError(refused.message, "type the wind")
         collector.gap(LEGS_BEND, about, outside)
@@ -57,7 +57,7 @@ def check_cupola(collector: CheckCollector, case: DesignInput, layout: PavilionL
         says="each leg, at the ring",
     )
     one = check_bends(
-        book, layout.frame.wood(layout.timber.leg), (moment, "wind"), CheckContext(LEGS_BEND, about, "wind")
+        book, layout.frame.wood(layout.timber.leg), (moment, "wind"), asked=CheckContext(LEGS_BEND, about, "wind")
     )
     try:
         collector.take(_notched(one, leg_left(layout, u)))
@@ -67,7 +67,9 @@ def check_cupola(collector: CheckCollector, case: DesignInput, layout: PavilionL
         up_pa = loads.up_pa if loads.up_pa is not None else loads.wind_pa
         lift_n = raised.plan_m2 * (f.wind_up * up_pa - f.lasting * loads.dead_pa) / 4
         if lift_n > 0:
-            needs = given_step("T_l", lift_n / u.force_n, u.force, "statics: a quarter of its lift", "up, at each leg")
+            needs = given_step(
+                "T_l", lift_n / u.force_n, u.force, source="statics: a quarter of its lift", says="up, at each leg"
+            )
             collector.gap(
                 "cupola.uplift",
                 about,

@@ -83,12 +83,12 @@ def read(ask: NewStructureRequest) -> PavilionSpec:
     Raises:
         InvalidInputError: The line does not read.
     """
-    return as_last_chosen(read_pavilion(ask.text, ask.id, ask.bare), ask, OWN, localize)  # type: ignore[no-any-return]
+    return as_last_chosen(read_pavilion(ask.text, ask.id, ask.bare), ask, OWN, home=localize)  # type: ignore[no-any-return]
 
 
 def localize(spec: PavilionSpec, school: str) -> PavilionSpec:
     """The pavilion with timbers that are on sale under a school: the usual ones where its own are not."""
-    return localized(spec, school, TIMBERS, ("post", "beam", "rafter", "hip", "ring"), ROUND_M)  # type: ignore[no-any-return]
+    return localized(spec, school, TIMBERS, needs=("post", "beam", "rafter", "hip", "ring"), round_m=ROUND_M)  # type: ignore[no-any-return]
 
 
 TIMBERS = {
@@ -263,5 +263,5 @@ PAVILION = StructureType(
     hold=hold_on(lambda spec: SIZES),
     let_go=unlock,
     candidates=candidates,
-    hold_footings=lambda spec, harder, own: held(spec, harder, own, ("footing_depth_m", "pier_width_m")),
+    hold_footings=lambda spec, harder, own: held(spec, harder, own, fields=("footing_depth_m", "pier_width_m")),
 )

@@ -183,17 +183,17 @@ def lay_out(spec: PavilionSpec) -> PavilionLayout:
     backed, edge = spec.hip_set == "backed", hip_m / 2 * math.tan(max(first, second))
     dropped = 0.0 if backed else edge
     pitches = (front.pitch_rad, sides[1].pitch_rad)
-    mouth = birdsmouth(timber.rafter.width_m, front.pitch_rad, _seat_m(spec, timber, pitches, (hip, dropped)))
+    mouth = birdsmouth(timber.rafter.width_m, front.pitch_rad, _seat_m(spec, timber, pitches, hip=(hip, dropped)))
     rafters, left_out, spacing = _rafters(spec, sides, hip_m)
     peak = spec.beam_top_m + mouth.above_plate_m + front.run_m * math.tan(front.pitch_rad)
     raised = None
     if spec.raised_m > 0:
         small = birdsmouth(timber.rafter.width_m, front.pitch_rad, ring_seat_m(spec, timber))
         above = mouth.above_plate_m, small.above_plate_m
-        raised = raise_centre(spec, sides, peak, timber.ring.width_m, above)
+        raised = raise_centre(spec, sides, peak, ring_deep_m=timber.ring.width_m, above_m=above)
     return PavilionLayout(
         timber=timber,
-        frame=_frame(spec, timber, sides, raised),
+        frame=_frame(spec, timber, sides, raised=raised),
         sides=sides,
         above_m=mouth.above_plate_m,
         hip_rad=hip,
@@ -211,7 +211,7 @@ def lay_out(spec: PavilionSpec) -> PavilionLayout:
 
 
 def _seat_m(
-    spec: PavilionSpec, timber: PavilionTimbers, pitches: tuple[float, float], hip: tuple[float, float]
+    spec: PavilionSpec, timber: PavilionTimbers, pitches: tuple[float, float], *, hip: tuple[float, float]
 ) -> float:
     """The commons' level seat: as wished, but shorter where it would cut away more than a third of a common or of the hip.
 
@@ -326,7 +326,7 @@ def _posts(spec: PavilionSpec, sides: tuple[RoofSide, ...], half_m: float) -> tu
 
 
 def _shares_m(
-    sides: tuple[RoofSide, ...], posts: tuple[RoofPost, ...], of: tuple[float, float], width_m: float
+    sides: tuple[RoofSide, ...], posts: tuple[RoofPost, ...], of: tuple[float, float], *, width_m: float
 ) -> dict[str, float]:
     """What comes down on each post, as metres of a line's width: the beams' own reactions, and at a corner its hip.
 
@@ -353,7 +353,7 @@ def _shares_m(
 
 
 def _frame(
-    spec: PavilionSpec, timber: PavilionTimbers, sides: tuple[RoofSide, ...], raised: Raised | None
+    spec: PavilionSpec, timber: PavilionTimbers, sides: tuple[RoofSide, ...], *, raised: Raised | None
 ) -> RoofFrame:
     plies = spec.plies if timber.boxed is None else 1
     inset, half = plies * timber.beam.thickness_m / 2, timber.post.width_m / 2
@@ -371,7 +371,7 @@ def _frame(
         lines_m=lines,
         widths_m=(width, width),
         posts=posts,
-        shares_m=_shares_m(sides, posts, (half, raised.plan_m2 if raised is not None else 0.0), width)
+        shares_m=_shares_m(sides, posts, (half, raised.plan_m2 if raised is not None else 0.0), width_m=width)
         if spec.middle_posts
         else {},
         beam_past_m=half,
@@ -394,7 +394,7 @@ def _frame(
     )
 
 
-def roof_z_m(spec: PavilionSpec, layout: PavilionLayout, side: RoofSide, in_m: float) -> float:
+def roof_z_m(spec: PavilionSpec, layout: PavilionLayout, side: RoofSide, *, in_m: float) -> float:
     """Upper edge of a side's rafters so far in from the beam's outer face."""
     return spec.beam_top_m + side.lift_m + layout.above_m + in_m * math.tan(side.pitch_rad)
 

@@ -30,13 +30,13 @@ def read_pavilion(text: str, pavilion_id: str, bare: Bare = "ft") -> PavilionSpe
     Raises:
         InvalidInputError: A word that is not recognized, or sizes that cannot be; the message quotes it.
     """
-    return read_line(WORDS, text, pavilion_id, bare)  # type: ignore[no-any-return]
+    return read_line(WORDS, text, pavilion_id, bare=bare)  # type: ignore[no-any-return]
 
 
-def _sized(pavilion_id: str, word: Word, *sides_m: float) -> PavilionSpec:
+def _sized(pavilion_id: str, word: Word, sides_m: tuple[float, float]) -> PavilionSpec:
     """The ridge runs along the longer side."""
     for side_m in sides_m:
-        word.within(side_m, 1.8, 8.0, "its sides are 6 to 26 ft (1.8 to 8 m)")
+        word.within(side_m, 1.8, 8.0, says="its sides are 6 to 26 ft (1.8 to 8 m)")
     return PavilionSpec(id=pavilion_id, beams_m=max(sides_m), deep_m=min(sides_m))
 
 
@@ -66,7 +66,7 @@ def _sheets(spec: PavilionSpec, word: Word) -> PavilionSpec:
     cover, _, stock = word.rest.partition("x")
     sheet = sheet_of(word, cover)
     stock_m = word.length_m(stock) if stock else spec.sheet_stock_m
-    word.within(stock_m, 0.31, 8.0, "sheets are 1 to 26 ft (0.3 to 8 m) long")
+    word.within(stock_m, 0.31, 8.0, says="sheets are 1 to 26 ft (0.3 to 8 m) long")
     return replace(spec, sheet=sheet, sheet_stock_m=stock_m)
 
 
@@ -81,15 +81,19 @@ WORDS = Words(
     sized=_sized,
     flags={**FIXED, "turn": {"sheet_turn": True}, "backed": {"hip_set": "backed"}},
     readers={
-        "over": length_of("past_m", 0.0, 0.9, "rafters run 0 to 2 ft 11 in (0.9 m) past the beams"),
+        "over": length_of("past_m", 0.0, 0.9, says="rafters run 0 to 2 ft 11 in (0.9 m) past the beams"),
         "pitch": _pitch,
         "rise": _rise,
-        "ring": length_of("ring_m", 0.2, 2.0, "a ring is 8 in to 6 ft 6 in (0.2 to 2 m)"),
-        "raise": length_of("raised_m", 0.05, 0.9, "a raised centre has 2 in to 3 ft (0.05 to 0.9 m) of air under it"),
-        "beam": length_of(
-            "beam_top_m", 2.1, 3.9, "the beams' top stands 6 ft 11 in to 12 ft 9 in (2.1 to 3.9 m) over the floor"
+        "ring": length_of("ring_m", 0.2, 2.0, says="a ring is 8 in to 6 ft 6 in (0.2 to 2 m)"),
+        "raise": length_of(
+            "raised_m", 0.05, 0.9, says="a raised centre has 2 in to 3 ft (0.05 to 0.9 m) of air under it"
         ),
-        "rafters": length_of("rafter_spacing_m", 0.2, 1.2, "rafters stand 8 in to 3 ft 11 in (0.2 to 1.2 m) apart"),
+        "beam": length_of(
+            "beam_top_m", 2.1, 3.9, says="the beams' top stands 6 ft 11 in to 12 ft 9 in (2.1 to 3.9 m) over the floor"
+        ),
+        "rafters": length_of(
+            "rafter_spacing_m", 0.2, 1.2, says="rafters stand 8 in to 3 ft 11 in (0.2 to 1.2 m) apart"
+        ),
         "sheets": _sheets,
         "mid": _middle,
         "brace": BRACE,

@@ -40,7 +40,7 @@ def build(case: DesignInput, found: PavilionResult) -> tuple[tuple[Part, ...], l
     """Every piece, and what cannot be cut from what is on sale."""
     spec: PavilionSpec = case.spec
     g, layout = Grouper(spec.id), found.layout
-    clashes = add_frame(g, layout.frame, found.held.feet, case.yard)
+    clashes = add_frame(g, layout.frame, found.held.feet, yard=case.yard)
     clashes += _end_beams(g, spec, layout)
     _corner_straps(g, case, found)
     _top(g, spec, layout)
@@ -48,7 +48,7 @@ def build(case: DesignInput, found: PavilionResult) -> tuple[tuple[Part, ...], l
     _hips(g, spec, layout)
     _rafters(g, spec, layout)
     _purlins(g, spec, layout)
-    clashes += _sheets(g, spec, layout, case.yard)
+    clashes += _sheets(g, spec, layout, yard=case.yard)
     return g.parts(), list(dict.fromkeys(clashes))
 
 
@@ -61,7 +61,7 @@ def _end_beams(g: Grouper, spec: PavilionSpec, layout: PavilionLayout) -> list[s
         if box is not None:
             named = f"{spec.id}/beam/{line}"
             place = PartPlacement(id=named, about=named, at=(x, wide, z), along=ACROSS, up=UP)
-            clashes.append(add_box(g, box, named, place, length))
+            clashes.append(add_box(g, box, named, place=place, length_m=length))
             continue
         for ply in range(plies):
             off = (ply - (plies - 1) / 2) * stick.thickness_m
@@ -72,7 +72,7 @@ def _end_beams(g: Grouper, spec: PavilionSpec, layout: PavilionLayout) -> list[s
                 along=ACROSS,
                 up=UP,
             )
-            g.add("beam", stick, length, place)
+            g.add("beam", stick, length, place=place)
     return [why for why in clashes if why]
 
 
@@ -82,7 +82,7 @@ def _corner_straps(g: Grouper, case: DesignInput, found: PavilionResult) -> None
     thrust_n = max(found.hip.tie_x_n, found.hip.tie_y_n)
     straps = 2 if limits is None or thrust_n <= 2 * limits["up"] else 4
     z = case.spec.beam_top_m - found.layout.timber.beam.width_m / 2
-    g.fix("lateral tie", 4 * straps, (0.0, 0.0, z), "connector")
+    g.fix("lateral tie", 4 * straps, (0.0, 0.0, z), role="connector")
 
 
 def _top(g: Grouper, spec: PavilionSpec, layout: PavilionLayout) -> None:
@@ -90,7 +90,7 @@ def _top(g: Grouper, spec: PavilionSpec, layout: PavilionLayout) -> None:
     stick = layout.timber.ring
     z = layout.peak_m - stick.width_m / 2
     if layout.ring:
-        _ring(g, layout, f"{spec.id}/ring", z)
+        _ring(g, layout, f"{spec.id}/ring", z=z)
         return
     if layout.ridge:
         side = layout.ridge_side
@@ -98,10 +98,10 @@ def _top(g: Grouper, spec: PavilionSpec, layout: PavilionLayout) -> None:
         place = PartPlacement(
             id=f"{spec.id}/ridge", about=f"{spec.id}/ridge", at=(x, y, z), along=(*side.along, 0.0), up=UP
         )
-        g.add("ridge", stick, side.top_m, place)
+        g.add("ridge", stick, side.top_m, place=place)
 
 
-def _ring(g: Grouper, layout: PavilionLayout, named: str, z: float) -> None:
+def _ring(g: Grouper, layout: PavilionLayout, named: str, *, z: float) -> None:
     """Four pieces mitred round the ring's outside, their middle at a height: as long outside as the ring, inside by two less."""
     stick, mitre = layout.timber.ring, math.pi / 4
     for side in layout.sides:
@@ -112,7 +112,7 @@ def _ring(g: Grouper, layout: PavilionLayout, named: str, z: float) -> None:
         )
         x, y = side.at(side.end_m + stick.thickness_m / 2, side.run_m + stick.thickness_m / 2)
         place = PartPlacement(id=f"{named}/{side.name}", about=named, at=(x, y, z), along=(*side.along, 0.0), up=UP)
-        g.add("ring", stick, length, place, Sawn(cuts, side.top_m))
+        g.add("ring", stick, length, place=place, sawn=Sawn(cuts, side.top_m))
 
 
 def _raised(g: Grouper, spec: PavilionSpec, layout: PavilionLayout) -> None:
@@ -121,7 +121,7 @@ def _raised(g: Grouper, spec: PavilionSpec, layout: PavilionLayout) -> None:
     if raised is None:
         return
     named, deep = f"{spec.id}/raised", layout.timber.ring.width_m
-    _ring(g, layout, named, raised.ring_m - deep / 2)
+    _ring(g, layout, named, z=raised.ring_m - deep / 2)
     lap = (deep, layout.timber.ring.thickness_m)
     ends: tuple[tuple[Literal["start", "end"], float], ...] = (("start", 0.0), ("end", raised.leg_m - deep))
     cuts = tuple(
@@ -135,27 +135,27 @@ def _raised(g: Grouper, spec: PavilionSpec, layout: PavilionLayout) -> None:
         place = PartPlacement(
             id=f"{named}/leg/{side.name}", about=named, at=(x, y, raised.low_m), along=UP, up=(ax, ay, 0.0)
         )
-        g.add("ring leg", leg, raised.leg_m, place, Sawn(cuts))
-        _hip(g, spec, layout, side, (stick, 0.0))
-        _sloping(g, spec, layout, Sloping(side=side, x_m=side.long_m / 2, in_m=side.run_m, hand=0), "raised")
-    g.fix("rail screw", 16 * screws_a_hip(layout.timber.hip.width_m), (0.0, 0.0, raised.ring_m), "screw")
+        g.add("ring leg", leg, raised.leg_m, place=place, sawn=Sawn(cuts))
+        _hip(g, spec, layout, side=side, ply=(stick, 0.0))
+        _sloping(g, spec, layout, one=Sloping(side=side, x_m=side.long_m / 2, in_m=side.run_m, hand=0), name="raised")
+    g.fix("rail screw", 16 * screws_a_hip(layout.timber.hip.width_m), (0.0, 0.0, raised.ring_m), role="screw")
     around = sum(side.long_m for side in raised.sides)
-    g.fix("flashing 10 ft", math.ceil(around / CAP_M - 1e-9), (0.0, 0.0, layout.peak_m), "flashing")
+    g.fix("flashing 10 ft", math.ceil(around / CAP_M - 1e-9), (0.0, 0.0, layout.peak_m), role="flashing")
 
 
 def _hips(g: Grouper, spec: PavilionSpec, layout: PavilionLayout) -> None:
     for side in layout.sides:
         for ply in range(spec.hip_plies):
             off_m = (ply - (spec.hip_plies - 1) / 2) * layout.timber.hip.thickness_m
-            _hip(g, spec, layout, side, (layout.timber.hip, off_m))
+            _hip(g, spec, layout, side=side, ply=(layout.timber.hip, off_m))
     if spec.hip_plies > 1:
         rows = math.ceil(hip_length_m(layout)[0] / SCREWED_EVERY_M) + 1
-        g.fix("ply screw", 4 * 2 * rows * (spec.hip_plies - 1), (0.0, 0.0, layout.peak_m), "screw")
-    g.fix("rail screw", 4 * screws_a_hip(layout.timber.hip.width_m), (0.0, 0.0, layout.peak_m), "screw")
+        g.fix("ply screw", 4 * 2 * rows * (spec.hip_plies - 1), (0.0, 0.0, layout.peak_m), role="screw")
+    g.fix("rail screw", 4 * screws_a_hip(layout.timber.hip.width_m), (0.0, 0.0, layout.peak_m), role="screw")
 
 
 def _hip(
-    g: Grouper, spec: PavilionSpec, layout: PavilionLayout, side: RoofSide, ply: tuple[SectionItem, float]
+    g: Grouper, spec: PavilionSpec, layout: PavilionLayout, *, side: RoofSide, ply: tuple[SectionItem, float]
 ) -> None:
     """Dropped under the planes of both sides; a double cheek at the top, plumb at the tail. `ply`: how far beside the line."""
     stick, off_m = ply
@@ -177,7 +177,7 @@ def _hip(
     tx, ty = side.at(side.end_m, side.run_m)
     way = math.hypot(tx - x, ty - y)
     ux, uy = (tx - x) / way, (ty - y) / way
-    low = roof_z_m(spec, layout, side, -side.past_m) - layout.dropped_m - stick.width_m / 2 / math.cos(h)
+    low = roof_z_m(spec, layout, side, in_m=-side.past_m) - layout.dropped_m - stick.width_m / 2 / math.cos(h)
     c, s = math.cos(h), math.sin(h)
     place = PartPlacement(
         id=f"{spec.id}/hip/{side.name}" if off_m <= 0 else f"{spec.id}/hip/{side.name}/2",
@@ -186,19 +186,19 @@ def _hip(
         along=(ux * c, uy * c, s),
         up=(-ux * s, -uy * s, c),
     )
-    g.add("hip", stick, length, place, Sawn(cuts, length + stick.width_m * math.tan(h)))
+    g.add("hip", stick, length, place=place, sawn=Sawn(cuts, length + stick.width_m * math.tan(h)))
 
 
 def _rafters(g: Grouper, spec: PavilionSpec, layout: PavilionLayout) -> None:
     """Commons plumb at both ends; jacks with a side cut to their hip, left and right apart. All seated on their beam."""
     for number, one in enumerate(layout.rafters, start=1):
-        _sloping(g, spec, layout, one, str(number))
+        _sloping(g, spec, layout, one=one, name=str(number))
     count = len(layout.rafters)
-    g.fix("rafter tie", count, (0.0, 0.0, spec.beam_top_m), "connector")
-    g.fix("rail screw", 2 * SCREWS_A_CROSSING * count, (0.0, 0.0, layout.peak_m), "screw")
+    g.fix("rafter tie", count, (0.0, 0.0, spec.beam_top_m), role="connector")
+    g.fix("rail screw", 2 * SCREWS_A_CROSSING * count, (0.0, 0.0, layout.peak_m), role="screw")
 
 
-def _sloping(g: Grouper, spec: PavilionSpec, layout: PavilionLayout, one: Sloping, name: str) -> None:
+def _sloping(g: Grouper, spec: PavilionSpec, layout: PavilionLayout, *, one: Sloping, name: str) -> None:
     stick, side, a = layout.timber.rafter, one.side, one.side.pitch_rad
     ring_m, seat = ring_seat_m(spec, layout.timber), layout.seat_of(side)
     size = (ring_m * math.sin(a), ring_m) if side.lift_m else (seat.cut_m, seat.level_m)
@@ -213,19 +213,19 @@ def _sloping(g: Grouper, spec: PavilionSpec, layout: PavilionLayout, one: Slopin
         cuts = (cuts[0], notch, cuts[1])
     along, up, _ = side.slope()
     x, y = side.at(one.x_m, -side.past_m)
-    z = roof_z_m(spec, layout, side, -side.past_m) - stick.width_m / 2 / math.cos(a)
+    z = roof_z_m(spec, layout, side, in_m=-side.past_m) - stick.width_m / 2 / math.cos(a)
     role = "rafter" if one.hand == 0 else "jack"
     about = f"{spec.id}/raised" if side.lift_m else f"{spec.id}/rafters"
     place = PartPlacement(id=f"{spec.id}/{role}/{side.name}/{name}", about=about, at=(x, y, z), along=along, up=up)
-    g.add(role, stick, length, place, Sawn(cuts, length + stick.width_m * math.tan(a)))
+    g.add(role, stick, length, place=place, sawn=Sawn(cuts, length + stick.width_m * math.tan(a)))
 
 
-def _on(side: RoofSide, spec: PavilionSpec, layout: PavilionLayout, at: tuple[float, float, float]) -> Vec:
+def _on(side: RoofSide, spec: PavilionSpec, layout: PavilionLayout, *, at: tuple[float, float, float]) -> Vec:
     """A point along a side, up its slope from the eave, square over the rafters."""
     along_m, up_m, over = at
     slope, up, _ = side.slope()
     x, y = side.at(along_m, -side.past_m)
-    z = roof_z_m(spec, layout, side, -side.past_m)
+    z = roof_z_m(spec, layout, side, in_m=-side.past_m)
     return tuple(o + slope[i] * up_m + up[i] * over for i, o in enumerate((x, y, z)))  # type: ignore[return-value]
 
 
@@ -237,21 +237,21 @@ def _purlins(g: Grouper, spec: PavilionSpec, layout: PavilionLayout) -> None:
             begin, end = over_m(side, s)
             if end - begin < LEAST_PURLIN_M:
                 continue
-            out_m, cuts, slant_m = _at_hips(side, stick.width_m, stick.thickness_m, end - begin)
+            out_m, cuts, slant_m = _at_hips(side, stick.width_m, stick.thickness_m, level_m=end - begin)
             place = PartPlacement(
                 id=f"{spec.id}/purlin/{side.name}/{number}",
                 about=f"{spec.id}/purlins",
-                at=_on(side, spec, layout, (begin - out_m, s, stick.width_m / 2)),
+                at=_on(side, spec, layout, at=(begin - out_m, s, stick.width_m / 2)),
                 along=level,
                 up=up,
             )
             length = end - begin + 2 * out_m
-            g.add("purlin", stick, length, place, Sawn(cuts, length + slant_m))
+            g.add("purlin", stick, length, place=place, sawn=Sawn(cuts, length + slant_m))
             crossings += max(2, round((end - begin) / spec.rafter_spacing_m) + 1)
-    g.fix("rail screw", SCREWS_A_CROSSING * crossings, (0.0, 0.0, layout.peak_m), "screw")
+    g.fix("rail screw", SCREWS_A_CROSSING * crossings, (0.0, 0.0, layout.peak_m), role="screw")
 
 
-def _at_hips(side: RoofSide, deep_m: float, thick_m: float, level_m: float) -> tuple[float, tuple[Cut, ...], float]:
+def _at_hips(side: RoofSide, deep_m: float, thick_m: float, *, level_m: float) -> tuple[float, tuple[Cut, ...], float]:
     """A purlin's ends, cut plumb in the hips' planes, where it meets the neighbouring side's.
 
     How far its middle line runs past the rafters' plane's line at either end, both cuts, and what they take of a stick besides.
@@ -289,7 +289,7 @@ def _slanted(strip: SheetStrip, left: float, right: float) -> tuple[float, tuple
     return length, (Cut(end="end", kind="saw", at_m=length, mitre_rad=0.0, bevel_rad=bevel),)
 
 
-def _sheets(g: Grouper, spec: PavilionSpec, layout: PavilionLayout, yard: PurchasingSettings) -> list[str]:
+def _sheets(g: Grouper, spec: PavilionSpec, layout: PavilionLayout, *, yard: PurchasingSettings) -> list[str]:
     """Sheets up each side, bought as long as their greatest height; drawn cut to the hips, straight from edge to edge."""
     stick, over = layout.timber.sheet, layout.timber.purlin.width_m + layout.timber.sheet.thickness_m / 2
     longest = max((stock.length_m for stock in yard.lengths(stick.key)), default=4.8)
@@ -309,7 +309,7 @@ def _sheets(g: Grouper, spec: PavilionSpec, layout: PavilionLayout, yard: Purcha
             place = PartPlacement(
                 id=f"{spec.id}/sheet/{side.name}/{number}",
                 about=f"{spec.id}/sheets",
-                at=_on(side, spec, layout, (middle, 0.0, over)),
+                at=_on(side, spec, layout, at=(middle, 0.0, over)),
                 along=slope,
                 up=level,
             )
@@ -317,13 +317,13 @@ def _sheets(g: Grouper, spec: PavilionSpec, layout: PavilionLayout, yard: Purcha
             if right - left < stick.width_m - 1e-6:
                 rip = Cut(end="inside", kind="rip", at_m=0.0, mitre_rad=0.0, bevel_rad=0.0, size_m=(right - left,))
                 cuts = (*cuts, rip)
-            g.add("sheet", stick, length, place, Sawn(cuts, strip.square_m))
+            g.add("sheet", stick, length, place=place, sawn=Sawn(cuts, strip.square_m))
         metres += sum(b - a for a, b in (over_m(side, s) for s in purlins_m(side, spec.purlin_spacing_m)))
-    g.fix("roof screw", math.ceil(metres * SHEET_SCREWS_A_M), (0.0, 0.0, layout.peak_m), "screw")
+    g.fix("roof screw", math.ceil(metres * SHEET_SCREWS_A_M), (0.0, 0.0, layout.peak_m), role="screw")
     hips = sum(hip_length_m(layout, side)[0] for side in layout.all_sides) + (
         layout.ridge_m if not layout.ring else 0.0
     )
-    g.fix("flashing 10 ft", math.ceil(hips / CAP_M - 1e-9), (0.0, 0.0, layout.peak_m), "flashing")
+    g.fix("flashing 10 ft", math.ceil(hips / CAP_M - 1e-9), (0.0, 0.0, layout.peak_m), role="flashing")
     return found
 
 

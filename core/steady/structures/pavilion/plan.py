@@ -34,13 +34,13 @@ def plan_pavilion(case: DesignInput) -> Plan:
         counts=_counts(layout, made),
         curves=tuple(curves(layout.frame, pieces.outline(layout), 0.0)),
         handles=(
-            edge_handle(spec.id, "edge/right", "beams_m", "x", spec.beams_m),
-            edge_handle(spec.id, "edge/front", "deep_m", "y", spec.deep_m),
+            edge_handle(spec.id, "edge/right", "beams_m", axis="x", at_m=spec.beams_m),
+            edge_handle(spec.id, "edge/front", "deep_m", axis="y", at_m=spec.deep_m),
         ),
         details=(
             *text.cut_details(case, layout),
             *text.sheet_detail(spec, layout),
-            *roof_details(case.book, layout.frame, found.loads, found.held),
+            *roof_details(case.book, layout.frame, found.loads, held=found.held),
         ),
         members=tuple(text.members(case, found)),
         conflicts=(*clashes, *([NOTHING_UPRIGHT] if spec.lateral.none else [])),
@@ -48,7 +48,7 @@ def plan_pavilion(case: DesignInput) -> Plan:
         high_m=layout.high_m,
         targets=size_targets(spec, SIZES),
     )
-    return whole_plan(case, found.findings, layout.frame, found.held, own)
+    return whole_plan(case, found.findings, layout.frame, held=found.held, own=own)
 
 
 def _counts(layout: PavilionLayout, made: tuple[Part, ...]) -> dict[str, float]:

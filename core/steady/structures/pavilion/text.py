@@ -262,7 +262,7 @@ def cut_details(case: DesignInput, layout: PavilionLayout) -> list[Detail]:
     hip, _ = hip_length_m(layout)
     seat, hip_seat = layout.seat_of(front), layout.hip_seat
 
-    def piece(name: str, about: str, long_m: float, deep_m: float, measures: list[Measure]) -> Detail:
+    def piece(name: str, about: str, long_m: float, *, deep_m: float, measures: list[Measure]) -> Detail:
         bar = DetailMember(
             id=f"{spec.id}/true/{name}", what="stile", start=(0.0, 0.0), end=(long_m, 0.0), width_m=deep_m
         )
@@ -306,11 +306,15 @@ def cut_details(case: DesignInput, layout: PavilionLayout) -> list[Detail]:
             Measure(says="Small roof's hip, along its top", value_m=hip_length_m(layout, top)[0]),
             Measure(says="Small roof's seat on its ring, level", value_m=ring_seat_m(spec, t)),
         ]
-        small = [piece("leg of the raised centre", f"{spec.id}/raised", layout.raised.leg_m, t.leg.width_m, leg)]
+        small = [
+            piece(
+                "leg of the raised centre", f"{spec.id}/raised", layout.raised.leg_m, deep_m=t.leg.width_m, measures=leg
+            )
+        ]
     return [
         *small,
-        piece("common and jacks", f"{spec.id}/rafters", common, t.rafter.width_m, rafters),
-        piece("hip", f"{spec.id}/hips", hip, t.hip.width_m, hips),
+        piece("common and jacks", f"{spec.id}/rafters", common, deep_m=t.rafter.width_m, measures=rafters),
+        piece("hip", f"{spec.id}/hips", hip, deep_m=t.hip.width_m, measures=hips),
     ]
 
 

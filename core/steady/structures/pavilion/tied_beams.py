@@ -39,7 +39,7 @@ def check_tied(collector: CheckCollector, frame: RoofFrame, beam: TiedBeam) -> N
     moment_n_m = beam.run.under([*beam.roof, own]).moment_n_m
     try:
         if frame.boxed is not None:
-            _boxed(collector, frame, beam, moment_n_m)
+            _boxed(collector, frame, beam, moment_n_m=moment_n_m)
             return
         wood = frame.wood(frame.beam, frame.plies)
         pulled = book.strength("tension", wood, beam.load)
@@ -64,10 +64,10 @@ def check_tied(collector: CheckCollector, frame: RoofFrame, beam: TiedBeam) -> N
         source=pulled.step.source,
         says="T: thrust of the hips; M: the roof on the beam; shares added",
     )
-    _take(collector, about, demand, (pulled.step, bent.step))
+    _take(collector, about, demand, working=(pulled.step, bent.step))
 
 
-def _boxed(collector: CheckCollector, frame: RoofFrame, beam: TiedBeam, moment_n_m: float) -> None:
+def _boxed(collector: CheckCollector, frame: RoofFrame, beam: TiedBeam, *, moment_n_m: float) -> None:
     """The lower flange's outer face: bent as the nailed box bends, and half of the pull on each flange."""
     book, box = collector.book, frame.boxed
     assert box is not None
@@ -93,9 +93,11 @@ def _boxed(collector: CheckCollector, frame: RoofFrame, beam: TiedBeam, moment_n
         source=pulled.step.source,
         says="f_b: bending at a flange's outer face; f_t: half of the hips' thrust on each flange",
     )
-    _take(collector, f"{frame.me}/beam/{beam.line}", demand, (pulled.step,))
+    _take(collector, f"{frame.me}/beam/{beam.line}", demand, working=(pulled.step,))
 
 
-def _take(collector: CheckCollector, about: str, demand: CalculationStep, working: tuple[CalculationStep, ...]) -> None:
-    one = given_step("1", 1.0, "", demand.source)
-    collector.at_most(KEY, about, demand, one, working, case="all down", asks=CheckOrigin.SAFETY)
+def _take(
+    collector: CheckCollector, about: str, demand: CalculationStep, *, working: tuple[CalculationStep, ...]
+) -> None:
+    one = given_step("1", 1.0, "", source=demand.source)
+    collector.at_most(KEY, about, demand, limit=one, working=working, case="all down", asks=CheckOrigin.SAFETY)

@@ -85,7 +85,7 @@ class BayGrid:
         return bays * self.columns.spacing_m * self.rows.spacing_m / metres
 
 
-def lay_bays(columns: Members, across: Rows, slat: SectionItem, turns: bool, by: tuple[str, float]) -> BayGrid:
+def lay_bays(columns: Members, across: Rows, slat: SectionItem, *, turns: bool, by: tuple[str, float]) -> BayGrid:
     """Slats in every bay of a grid.
 
     Args:
@@ -106,7 +106,7 @@ def lay_bays(columns: Members, across: Rows, slat: SectionItem, turns: bool, by:
     return BayGrid(columns=columns, rows=rows, along=along, out=out, turns=turns, hung=hung)
 
 
-def cross_rows(length_m: float, stick: SectionItem, bays: int, hung: bool = False) -> Rows:
+def cross_rows(length_m: float, stick: SectionItem, bays: int, *, hung: bool = False) -> Rows:
     """Cross pieces between each two rafters, the first and the last flush with their ends; the ledger is a hung one's first.
 
     Raises:
@@ -119,7 +119,7 @@ def cross_rows(length_m: float, stick: SectionItem, bays: int, hung: bool = Fals
         raise InvalidInputError("bays_y", error.message) from None
 
 
-def bays_shade(bays: BayGrid, slat: SectionItem, cross: SectionItem, sun: Sun, run_rad: float) -> float:
+def bays_shade(bays: BayGrid, slat: SectionItem, cross: SectionItem, *, sun: Sun, run_rad: float) -> float:
     """Share of direct sun stopped by the whole: the mean of its bays by area, never the product of its two ways.
 
     Args:
@@ -129,23 +129,25 @@ def bays_shade(bays: BayGrid, slat: SectionItem, cross: SectionItem, sun: Sun, r
     """
     beside, over = across_sun(*sun, run_rad), across_sun(*sun, run_rad + math.pi / 2)
     grid = two_layers(
-        blocked(cross.thickness_m, cross.width_m, bays.rows.spacing_m, beside),
-        blocked(cross.thickness_m, cross.width_m, bays.columns.spacing_m, over),
+        blocked(cross.thickness_m, cross.width_m, bays.rows.spacing_m, across=beside),
+        blocked(cross.thickness_m, cross.width_m, bays.columns.spacing_m, across=over),
     )
     total = 0.0
     for turned, share in ((False, 1 - bays.turned_share), (True, bays.turned_share)):
         if share > 0:
-            total += share * two_layers(slats_shade(bays, slat, turned, over if turned else beside), grid)
+            total += share * two_layers(slats_shade(bays, slat, turned, across=over if turned else beside), grid)
     return total
 
 
-def slats_shade(bays: BayGrid, slat: SectionItem, turned: bool, across: float | None) -> float:
+def slats_shade(bays: BayGrid, slat: SectionItem, turned: bool, *, across: float | None) -> float:
     """What the slats of one bay stop by themselves, by whole counts over the clear bay."""
     clear = bays.columns.gap_m if turned else bays.rows.gap_m
-    return blocked(slat.thickness_m, slat.width_m, clear / bays.alone(turned).count, across)
+    return blocked(slat.thickness_m, slat.width_m, clear / bays.alone(turned).count, across=across)
 
 
-def gap_for(columns: Members, across: Rows, slat: SectionItem, turns: bool, asked: tuple[float, Sun, float]) -> float:
+def gap_for(
+    columns: Members, across: Rows, slat: SectionItem, *, turns: bool, asked: tuple[float, Sun, float]
+) -> float:
     """The gap at which whole slats stop the wished share of the sun, as wide as it may be (m).
 
     Args:
@@ -157,10 +159,12 @@ def gap_for(columns: Members, across: Rows, slat: SectionItem, turns: bool, aske
     share, sun, run = asked
 
     def stops(gap_m: float) -> float:
-        made = lay_bays(columns, across, slat, turns, ("gap", gap_m))
+        made = lay_bays(columns, across, slat, turns=turns, by=("gap", gap_m))
         beside, over = across_sun(*sun, run), across_sun(*sun, run + math.pi / 2)
         turned = made.turned_share
-        return (1 - turned) * slats_shade(made, slat, False, beside) + turned * slats_shade(made, slat, True, over)
+        return (1 - turned) * slats_shade(made, slat, False, across=beside) + turned * slats_shade(
+            made, slat, True, across=over
+        )
 
     low, high = 1e-3, min(columns.gap_m, across[0].gap_m) - 2 * slat.thickness_m
     if high <= low or stops(low) < share:

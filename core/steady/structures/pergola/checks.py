@@ -60,21 +60,21 @@ def check_pergola(case: DesignInput) -> PergolaResult:
     findings, layout, loads = fewest_posts(
         spec.posts, lambda count: lay_out(case, count), lambda layout: _members_of(case, layout)
     )
-    held = hold_up(findings, case.site, layout.frame, loads, _sways(findings, case, layout, loads))
+    held = hold_up(findings, case.site, layout.frame, loads=loads, sways=_sways(findings, case, layout, loads=loads))
     f, run = factors_of(case.book), rafter_run(spec, layout.lines_m)
     # A rafter's tie holds the rafter's own reaction at its beam, overhang and all; the house's hanger is not among them.
     reach_m = max(run.reactions_n(1.0)[len(run.supports_m) - len(layout.lines_m) :])
     lifted = f.wind_up * loads.rafter_up_pa - f.lasting * loads.dead_pa
-    ties(findings, layout.frame, loads, held, max(0.0, lifted * layout.rafters.spacing_m * reach_m))
+    ties(findings, layout.frame, loads, held=held, rafter_n=max(0.0, lifted * layout.rafters.spacing_m * reach_m))
     return PergolaResult(findings=findings, layout=layout, loads=loads, held=held)
 
 
 def _members_of(case: DesignInput, layout: PergolaLayout) -> tuple[CheckCollector, CanopyLoads]:
     """Its loads, and its members checked under them."""
     findings, loads = CheckCollector(book=case.book), _loads(case, layout)
-    heaps = _heaps(findings, case, layout, loads)
+    heaps = _heaps(findings, case, layout, loads=loads)
     loads = replace(loads, drifted=_drifted(case.spec, layout, heaps))
-    _members(findings, case, layout, loads, heaps)
+    _members(findings, case, layout, loads=loads, heaps=heaps)
     return findings, loads
 
 
@@ -97,13 +97,14 @@ def _loads(case: DesignInput, layout: PergolaLayout) -> CanopyLoads:
         width_m=min(spec.beams_m, spec.rafters_m),
         net_coefficient=spec.net_coefficient,
     )
-    return canopy_loads(case.book, case.site, roof, dead_pa)
+    return canopy_loads(case.book, case.site, roof, dead_pa=dead_pa)
 
 
 def _members(
     collector: CheckCollector,
     case: DesignInput,
     layout: PergolaLayout,
+    *,
     loads: CanopyLoads,
     heaps: tuple[DriftSnow, ...],
 ) -> None:
@@ -116,31 +117,33 @@ def _members(
     own = line_weight(timber.rafter)
     slats_pa = loads.dead_pa - own / layout.rafters.pitch_m
     dead, even_pa = run.even(slats_pa * s + own), loads.snow_pa or 0.0
-    even = spread(collector.book, loads, s, run)
+    even = spread(collector.book, loads, s, run=run)
     if layout.bays is not None:
         dead = _on_bays(layout.bays, run, loads.dead_pa)
-        even = lying(collector.book, loads, partial(_on_bays, layout.bays, run), s * run.span_m)
-        _cross(collector, spec, layout, loads)
+        even = lying(collector.book, loads, partial(_on_bays, layout.bays, run), area_m2=s * run.span_m)
+        _cross(collector, spec, layout, loads=loads)
     snows = [
         Loaded(says=one.says, action=run.under([run.all_along(even_pa * s), *one.on(run, s)]), lasts="snow")
         for one in heaps
     ]
     loaded = [*even, *snows, *person]
-    check_run(collector, Bends("rafter", about, layout.frame.rafter(timber.rafter, collector.book), run), dead, loaded)
+    check_run(
+        collector, Bends("rafter", about, layout.frame.rafter(timber.rafter, collector.book), run), dead, loads=loaded
+    )
     factors = factors_of(collector.book)
     if loads.wind_pa:
         check_lifted(
             collector,
             Bends("rafter", about, layout.frame.wood(timber.rafter), run),
             factors.lasting * loads.dead_pa * s,
-            factors.wind_up * loads.rafter_up_pa * s,
+            up_n_per_m=factors.wind_up * loads.rafter_up_pa * s,
         )
     if loads.snow_why is not None:
         collector.gap("slat.snow_load", f"{me}/rafters", loads.snow_why)
     for line in range(1, len(layout.lines_m) + 1):
-        check_beam(collector, layout.frame, loads, line)
+        check_beam(collector, layout.frame, loads, line=line)
     _slat(collector, spec, layout)
-    _ledger(collector, spec, layout, loads, heaps)
+    _ledger(collector, spec, layout, loads=loads, heaps=heaps)
 
 
 def _slat(collector: CheckCollector, spec: PergolaSpec, layout: PergolaLayout) -> None:
@@ -151,13 +154,14 @@ def _slat(collector: CheckCollector, spec: PergolaSpec, layout: PergolaLayout) -
     span = layout.rafters.spacing_m
     if layout.bays is not None:
         span = max(layout.bays.length_m(turned) for _, _, turned in layout.bays.each())
-    check_slat(collector, f"{spec.id}/slats", slat, layout.frame.wood(slat), span)
+    check_slat(collector, f"{spec.id}/slats", slat, wood=layout.frame.wood(slat), span_m=span)
 
 
 def _ledger(
     collector: CheckCollector,
     spec: PergolaSpec,
     layout: PergolaLayout,
+    *,
     loads: CanopyLoads,
     heaps: tuple[DriftSnow, ...],
 ) -> None:
@@ -189,7 +193,7 @@ def _on_bays(bays: BayGrid, run: ContinuousMember, pressure_pa: float) -> Action
     return run.under(on_rafter(bays, run, pressure_pa))
 
 
-def _cross(collector: CheckCollector, spec: PergolaSpec, layout: PergolaLayout, loads: CanopyLoads) -> None:
+def _cross(collector: CheckCollector, spec: PergolaSpec, layout: PergolaLayout, *, loads: CanopyLoads) -> None:
     """A cross piece from rafter to rafter, under the half bay of turned slats that ends on it, and a person; and its hangers."""
     bays, stick = layout.bays, layout.timber.rafter
     assert bays is not None
@@ -197,14 +201,18 @@ def _cross(collector: CheckCollector, spec: PergolaSpec, layout: PergolaLayout, 
     run = ContinuousMember(length_m=bays.columns.gap_m, supports_m=(0.0, bays.columns.gap_m))
     width = bays.rows.spacing_m / 2 if bays.turns else 0.0
     own = run.even(loads.dead_pa * width + line_weight(stick))
-    carried = spread(collector.book, loads, width, run) if width > 0 else []
+    carried = spread(collector.book, loads, width, run=run) if width > 0 else []
     loaded = [*carried, *one_person(run, loads.person_n)]
-    check_run(collector, Bends("cross_member", about, layout.frame.wood(stick), run), own, loaded)
+    check_run(collector, Bends("cross_member", about, layout.frame.wood(stick), run), own, loads=loaded)
     f = factors_of(collector.book)
     passing = max(loads.live_pa, loads.snow_pa or 0.0) * width * run.length_m / 2
     dead = (loads.dead_pa * width + line_weight(stick)) * run.length_m / 2
     down = given_step(
-        "R", (f.dead * dead + f.live * max(passing, loads.person_n)) / u.force_n, u.force, "statics", "at each end"
+        "R",
+        (f.dead * dead + f.live * max(passing, loads.person_n)) / u.force_n,
+        u.force,
+        source="statics",
+        says="at each end",
     )
     collector.gap(
         "cross_member_hanger.capacity",
@@ -219,7 +227,7 @@ def _cross(collector: CheckCollector, spec: PergolaSpec, layout: PergolaLayout, 
 
 
 def _heaps(
-    collector: CheckCollector, case: DesignInput, layout: PergolaLayout, loads: CanopyLoads
+    collector: CheckCollector, case: DesignInput, layout: PergolaLayout, *, loads: CanopyLoads
 ) -> tuple[DriftSnow, ...]:
     """Snow off the house that it hangs on."""
     spec: PergolaSpec = case.spec
@@ -229,7 +237,7 @@ def _heaps(
     # Climbers close it to all snow, not to the even snow alone.
     solid = 1.0 if spec.grows == "climbers" else layout.solidity
     roof = Catches(me=spec.id, depth_m=spec.rafters_m, solidity=solid, gap_m=gap_m)
-    return heaped(collector, case.site, loads, spec.above, roof)
+    return heaped(collector, case.site, loads, above=spec.above, roof=roof)
 
 
 def _drifted(spec: PergolaSpec, layout: PergolaLayout, heaps: tuple[DriftSnow, ...]) -> tuple[float, ...]:
@@ -251,24 +259,26 @@ def pushes_n(case: DesignInput, layout: PergolaLayout) -> dict[str, float]:
         book,
         place,
         top,
-        FrameRows(row_m2=spec.beams_m * t.beam.width_m, rows=rows, other_m2=posts_m2 + braces_across_m2),
+        behind=FrameRows(row_m2=spec.beams_m * t.beam.width_m, rows=rows, other_m2=posts_m2 + braces_across_m2),
     ).force_n
     if t.slat is not None and layout.slats is not None:
         faces = spec.beams_m * (t.slat.width_m)
         across += bare_frame(
-            book, place, top, FrameRows(row_m2=faces, rows=_rows(layout) * (1 + spec.second_slats))
+            book, place, top, behind=FrameRows(row_m2=faces, rows=_rows(layout) * (1 + spec.second_slats))
         ).force_n
     rafters_m2, other_m2 = spec.rafters_m * t.rafter.width_m, posts_m2 + braces_along_m2
     along = bare_frame(
-        book, place, top, FrameRows(row_m2=rafters_m2, rows=layout.rafters.count, other_m2=other_m2)
+        book, place, top, behind=FrameRows(row_m2=rafters_m2, rows=layout.rafters.count, other_m2=other_m2)
     ).force_n
     if layout.bays is not None and t.slat is not None:
         # Cross pieces stand against the wind across as one more row each; turned slats against the wind along, as if all were.
         across += bare_frame(
-            book, place, top, FrameRows(row_m2=spec.beams_m * t.rafter.width_m, rows=layout.bays.crosses)
+            book, place, top, behind=FrameRows(row_m2=spec.beams_m * t.rafter.width_m, rows=layout.bays.crosses)
         ).force_n
         rows = layout.bays.out.count * (layout.bays.columns.count - 1) if layout.bays.turns else 1
-        along += bare_frame(book, place, top, FrameRows(row_m2=spec.rafters_m * t.slat.width_m, rows=rows)).force_n
+        along += bare_frame(
+            book, place, top, behind=FrameRows(row_m2=spec.rafters_m * t.slat.width_m, rows=rows)
+        ).force_n
     return {"across": factor * across, "along": factor * along}
 
 
@@ -290,7 +300,9 @@ def _pair_crossed(spec: PergolaSpec, layout: PergolaLayout, loads: CanopyLoads) 
     )
 
 
-def _sways(collector: CheckCollector, case: DesignInput, layout: PergolaLayout, loads: CanopyLoads) -> tuple[Sway, ...]:
+def _sways(
+    collector: CheckCollector, case: DesignInput, layout: PergolaLayout, *, loads: CanopyLoads
+) -> tuple[Sway, ...]:
     spec, frame = case.spec, layout.frame
     pushes = sways_or_gap(collector, spec.id, lambda: pushes_n(case, layout))
     if pushes is None:
@@ -306,7 +318,7 @@ def _sways(collector: CheckCollector, case: DesignInput, layout: PergolaLayout, 
         crossed=beam_crossed(frame, loads),
     )
     if spec.on_house:
-        hung_at_house(collector, spec.id, pushes["across"], layout.rafters.count)
+        hung_at_house(collector, spec.id, pushes["across"], rafters=layout.rafters.count)
         return (along,)
     across = Sway(
         way=NAMES["across"],

@@ -32,13 +32,13 @@ def choices(case: DesignInput) -> Iterator[Choice]:
         for count in counts:
             same = count == now
             change: Change = () if same else (("slats_by", "count"), ("slat_count", count))
-            yield _planned(case, "slats", change, same)
+            yield _planned(case, "slats", change, chosen=same)
     for key, says in UPRIGHT if not spec.on else ON_A_DECK:
         same = spec.upright == key
-        yield _planned(case, "upright", () if same else (("upright", key),), same, says)
+        yield _planned(case, "upright", () if same else (("upright", key),), chosen=same, says=says)
 
 
-def _planned(case: DesignInput, group: str, change: Change, chosen: bool, says: str = "") -> Choice:
+def _planned(case: DesignInput, group: str, change: Change, *, chosen: bool, says: str = "") -> Choice:
     then = case.of(replace(case.spec, **dict(change)))
     try:
         made = apply_ratings(plan_pergola(then), then.spec.ratings)

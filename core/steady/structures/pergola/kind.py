@@ -94,12 +94,12 @@ def read(ask: NewStructureRequest) -> PergolaSpec:
     Raises:
         InvalidInputError: The line does not read.
     """
-    return as_last_chosen(read_pergola(ask.text, ask.id, ask.bare), ask, OWN, localize)  # type: ignore[no-any-return]
+    return as_last_chosen(read_pergola(ask.text, ask.id, ask.bare), ask, OWN, home=localize)  # type: ignore[no-any-return]
 
 
 def localize(spec: PergolaSpec, school: str) -> PergolaSpec:
     """The pergola with timbers that are on sale under a school: the usual ones where its own are not."""
-    return localized(spec, school, TIMBERS, ("post", "beam", "rafter"), ROUND_M)  # type: ignore[no-any-return]
+    return localized(spec, school, TIMBERS, needs=("post", "beam", "rafter"), round_m=ROUND_M)  # type: ignore[no-any-return]
 
 
 TIMBERS = {
@@ -131,7 +131,7 @@ def move(spec: PergolaSpec, handle: DragHandle, to_m: float) -> PergolaSpec:
     """
     name, _, key = handle.field.partition("/")
     if name == "locks" and key:
-        return lock_post(spec, key, to_m, "")  # type: ignore[no-any-return]
+        return lock_post(spec, key, to_m, why="")  # type: ignore[no-any-return]
     if name == "line" and key in ("1", "2"):
         past = to_m if key == "1" and not spec.on_house else spec.rafters_m - to_m
         return replace(spec, rafter_past_m=min(MOST_PAST_M, max(0.0, past)))
@@ -279,7 +279,7 @@ def brings(case: DesignInput) -> tuple[PostReaction, ...]:
         InvalidInputError: Malformed input, with the field's path inside the spec.
     """
     found = check_pergola(case)
-    return brought(case.book, found.layout.frame, found.loads, found.held, "a pergola's post")
+    return brought(case.book, found.layout.frame, found.loads, held=found.held, says="a pergola's post")
 
 
 PERGOLA = StructureType(
@@ -312,7 +312,7 @@ PERGOLA = StructureType(
     hold=hold_on(sizes),
     let_go=unlock,
     candidates=candidates,
-    hold_footings=lambda spec, harder, own: held(spec, harder, own, ("footing_depth_m", "pier_width_m")),
+    hold_footings=lambda spec, harder, own: held(spec, harder, own, fields=("footing_depth_m", "pier_width_m")),
     rests=rests,
     brings=brings,
     choices=choices,

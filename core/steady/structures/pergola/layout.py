@@ -147,12 +147,12 @@ def lay_out(case: DesignInput, posts: int) -> PergolaLayout:
         raise InvalidInputError(
             "beam_past_m", "The beams run so far past that their posts meet: less, or a longer beam"
         )
-    frame = _frame(spec, timber, lines, beam_past, posts)
+    frame = _frame(spec, timber, lines, beam_past=beam_past, count=posts)
     columns = _columns(spec, timber)
     bays = _bays(case, timber, columns)
-    rafters = _rafters(spec, timber, columns, frame)
+    rafters = _rafters(spec, timber, columns, frame=frame)
     slats = bays.along if bays is not None else _slats(case, timber)
-    solid, cover = _solidity(spec, timber, rafters, slats, bays)
+    solid, cover = _solidity(spec, timber, rafters, slats=slats, bays=bays)
     return PergolaLayout(
         timber=timber,
         frame=frame,
@@ -197,7 +197,7 @@ def rafter_run(spec: PergolaSpec, lines_m: tuple[float, ...]) -> ContinuousMembe
 
 
 def _frame(
-    spec: PergolaSpec, timber: PergolaTimbers, lines: tuple[float, ...], beam_past: float, count: int
+    spec: PergolaSpec, timber: PergolaTimbers, lines: tuple[float, ...], *, beam_past: float, count: int
 ) -> RoofFrame:
     # What each beam carries comes from the rafters' own reactions under an even load.
     reactions = rafter_run(spec, lines).reactions_n(1.0)
@@ -208,7 +208,7 @@ def _frame(
         high_m=spec.high_m,
         lines_m=lines,
         widths_m=reactions[len(reactions) - len(lines) :],
-        posts=posts_on(lines, spec.beams_m, beam_past, count, held),
+        posts=posts_on(lines, spec.beams_m, beam_past, count=count, held=held),
         beam_past_m=beam_past,
         post=timber.post,
         built_up=timber.built_up,
@@ -263,8 +263,10 @@ def sun_at(case: DesignInput) -> tuple[float, float] | None:
     day = day_of(spec.sun.on, "sun/on")
     if not site.time_zone and spec.sun.utc_h is None:
         return None
-    ahead_h = clock_h(site, day, spec.sun.hour, spec.sun.utc_h)
-    altitude, azimuth = sun_position(site.latitude_rad, site.longitude_rad, day, spec.sun.hour, ahead_h)
+    ahead_h = clock_h(site, day, spec.sun.hour, typed_h=spec.sun.utc_h)
+    altitude, azimuth = sun_position(
+        site.latitude_rad, site.longitude_rad, day, local_hours=spec.sun.hour, utc_offset_hours=ahead_h
+    )
     return (altitude, azimuth) if altitude > 0 else None
 
 
@@ -273,7 +275,7 @@ def run_azimuth(site: Site) -> float:
     return math.pi / 2 + site.north_rad
 
 
-def _rafters(spec: PergolaSpec, timber: PergolaTimbers, columns: Members, frame: RoofFrame) -> RafterRow:
+def _rafters(spec: PergolaSpec, timber: PergolaTimbers, columns: Members, *, frame: RoofFrame) -> RafterRow:
     """Evenly between those that are fixed: the outer ones, and a pair over each post where braces across need one.
 
     Source: geometry; pairs with their outer faces flush with the post's, the rest no farther apart than asked.
@@ -312,7 +314,7 @@ def _bays(case: DesignInput, timber: PergolaTimbers, rafters: Members) -> BayGri
         return None
     if spec.second_slats:
         raise InvalidInputError("second_slats", "Bays have one layer of slats: no second layer, or 0 bays")
-    rows = cross_rows(spec.rafters_m, timber.rafter, spec.bays_y, spec.on_house)
+    rows = cross_rows(spec.rafters_m, timber.rafter, spec.bays_y, hung=spec.on_house)
     by: tuple[str, float] = {
         "count": ("count", spec.slat_count),
         "cover": ("cover", spec.slat_cover),
@@ -321,9 +323,12 @@ def _bays(case: DesignInput, timber: PergolaTimbers, rafters: Members) -> BayGri
         sun = sun_at(case)
         if sun is None:
             raise InvalidInputError("sun", NO_SUN)
-        by = "gap", gap_for(rafters, rows, timber.slat, spec.turns, (spec.shade, sun, run_azimuth(case.site)))
+        by = (
+            "gap",
+            gap_for(rafters, rows, timber.slat, turns=spec.turns, asked=(spec.shade, sun, run_azimuth(case.site))),
+        )
     try:
-        return lay_bays(rafters, rows, timber.slat, spec.turns, by)
+        return lay_bays(rafters, rows, timber.slat, turns=spec.turns, by=by)
     except InvalidInputError as error:
         raise InvalidInputError(FIELDS.get(error.field, "slat"), error.message) from None
 
@@ -358,12 +363,12 @@ def _count_for(case: DesignInput, slat: SectionItem) -> int:
     if sun is None:
         raise InvalidInputError("sun", NO_SUN)
     across = across_sun(*sun, run_azimuth(case.site))
-    pitch = pitch_for(slat.thickness_m, slat.width_m, across, spec.shade)
+    pitch = pitch_for(slat.thickness_m, slat.width_m, across, share=spec.shade)
     return max(2, math.ceil(spec.rafters_m / max(pitch, slat.thickness_m) - 1e-9))
 
 
 def _solidity(
-    spec: PergolaSpec, timber: PergolaTimbers, rafters: RafterRow, slats: Slats | None, bays: BayGrid | None
+    spec: PergolaSpec, timber: PergolaTimbers, rafters: RafterRow, *, slats: Slats | None, bays: BayGrid | None
 ) -> tuple[float, float]:
     """Share closed from straight above, slats and rafters together (their union), and of the slats alone."""
     bare = timber.rafter.thickness_m / rafters.pitch_m
@@ -392,12 +397,16 @@ def shade_share(case: DesignInput, layout: PergolaLayout, turned: bool = False) 
         return None
     run = run_azimuth(case.site) + (math.pi / 2 if turned else 0.0)
     if layout.bays is not None:
-        return bays_shade(layout.bays, slat, layout.timber.rafter, sun, run)
-    first = blocked(slat.thickness_m, slat.width_m, layout.slats.pitch_m, across_sun(*sun, run))
+        return bays_shade(layout.bays, slat, layout.timber.rafter, sun=sun, run_rad=run)
+    first = blocked(slat.thickness_m, slat.width_m, layout.slats.pitch_m, across=across_sun(*sun, run))
     rafter = layout.timber.rafter
-    second = blocked(rafter.thickness_m, rafter.width_m, layout.rafters.pitch_m, across_sun(*sun, run + math.pi / 2))
+    second = blocked(
+        rafter.thickness_m, rafter.width_m, layout.rafters.pitch_m, across=across_sun(*sun, run + math.pi / 2)
+    )
     both = two_layers(first, second)
     if case.spec.second_slats:
-        crossing = blocked(slat.thickness_m, slat.width_m, layout.slats.pitch_m, across_sun(*sun, run + math.pi / 2))
+        crossing = blocked(
+            slat.thickness_m, slat.width_m, layout.slats.pitch_m, across=across_sun(*sun, run + math.pi / 2)
+        )
         both = two_layers(both, crossing)
     return both

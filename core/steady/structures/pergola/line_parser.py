@@ -30,14 +30,15 @@ def read_pergola(text: str, pergola_id: str, bare: Bare = "ft") -> PergolaSpec:
     Raises:
         InvalidInputError: A word that is not recognized, or sizes that cannot be; the message quotes it.
     """
-    return read_line(WORDS, text, pergola_id, bare)  # type: ignore[no-any-return]
+    return read_line(WORDS, text, pergola_id, bare=bare)  # type: ignore[no-any-return]
 
 
-def _sized(pergola_id: str, word: Word, long_m: float, wide_m: float) -> PergolaSpec:
+def _sized(pergola_id: str, word: Word, size_m: tuple[float, float]) -> PergolaSpec:
+    long_m, wide_m = size_m
     return PergolaSpec(
         id=pergola_id,
-        beams_m=word.within(long_m, 1.2, 15.0, "beams are 4 to 49 ft (1.2 to 15 m) long"),
-        rafters_m=word.within(wide_m, 1.2, 12.0, "rafters are 4 to 39 ft (1.2 to 12 m) long"),
+        beams_m=word.within(long_m, 1.2, 15.0, says="beams are 4 to 49 ft (1.2 to 15 m) long"),
+        rafters_m=word.within(wide_m, 1.2, 12.0, says="rafters are 4 to 39 ft (1.2 to 12 m) long"),
     )
 
 
@@ -46,13 +47,13 @@ def _over(spec: PergolaSpec, word: Word) -> PergolaSpec:
     beam_m = word.length_m(beam)
     rafter_m = word.length_m(rafter) if rafter else beam_m
     for one in (beam_m, rafter_m):
-        word.within(one, 0.0, 1.5, "members run 0 to 4 ft 11 in (1.5 m) past their supports")
+        word.within(one, 0.0, 1.5, says="members run 0 to 4 ft 11 in (1.5 m) past their supports")
     return replace(spec, beam_past_m=beam_m, rafter_past_m=rafter_m)
 
 
 def _slats(spec: PergolaSpec, word: Word) -> PergolaSpec:
     gap_m = word.length_m(word.rest) - sticks()[spec.slat].thickness_m
-    word.within(gap_m, 0.005, 1.0, "slats stand at a pitch over their own thickness, up to 3 ft (1 m)")
+    word.within(gap_m, 0.005, 1.0, says="slats stand at a pitch over their own thickness, up to 3 ft (1 m)")
     return replace(spec, slats_by="gap", slat_gap_m=gap_m)
 
 
@@ -87,11 +88,11 @@ WORDS = Words(
     sized=_sized,
     flags={**FIXED, "attached": {"attach": "house"}, "free": {"attach": "free"}, "turn": {"turns": True}},
     readers={
-        "high": length_of("high_m", 2.1, 3.6, "the clear height is 6 ft 11 in to 11 ft 9 in (2.1 to 3.6 m)"),
+        "high": length_of("high_m", 2.1, 3.6, says="the clear height is 6 ft 11 in to 11 ft 9 in (2.1 to 3.6 m)"),
         "over": _over,
-        "rafters": length_of("rafter_spacing_m", 0.2, 1.3, "rafters stand 8 in to 4 ft 3 in (0.2 to 1.3 m) apart"),
+        "rafters": length_of("rafter_spacing_m", 0.2, 1.3, says="rafters stand 8 in to 4 ft 3 in (0.2 to 1.3 m) apart"),
         "slats": _slats,
-        "gap": length_of("slat_gap_m", 0.005, 1.0, "gaps are 1/4 in to 3 ft (5 mm to 1 m)", slats_by="gap"),
+        "gap": length_of("slat_gap_m", 0.005, 1.0, says="gaps are 1/4 in to 3 ft (5 mm to 1 m)", slats_by="gap"),
         "shade": _shade,
         "on=": _on,
         "bays": _bays,

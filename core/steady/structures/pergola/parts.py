@@ -23,10 +23,10 @@ def build(case: DesignInput, found: PergolaResult) -> tuple[tuple[Part, ...], li
     """Every piece, and what cannot be cut from what is on sale."""
     spec = case.spec
     g, layout = Grouper(spec.id), found.layout
-    clashes = add_frame(g, layout.frame, found.held.feet, case.yard)
+    clashes = add_frame(g, layout.frame, found.held.feet, yard=case.yard)
     _rafters(g, spec, layout)
     if layout.bays is not None:
-        _bays(g, spec, layout, layout.bays)
+        _bays(g, spec, layout, bays=layout.bays)
     else:
         _slats(g, case, layout)
     if spec.on_house:
@@ -41,8 +41,8 @@ def _rafters(g: Grouper, spec: PergolaSpec, layout: PergolaLayout) -> None:
         place = PartPlacement(
             id=f"{spec.id}/rafter/{number}", about=f"{spec.id}/rafters", at=(x, 0.0, z), along=ACROSS, up=UP
         )
-        g.add("rafter", stick, spec.rafters_m, place)
-    g.fix("rim screw", FIXINGS_A_CROSSING * row.count * len(layout.lines_m), (row.at[0], 0.0, z), "screw")
+        g.add("rafter", stick, spec.rafters_m, place=place)
+    g.fix("rim screw", FIXINGS_A_CROSSING * row.count * len(layout.lines_m), (row.at[0], 0.0, z), role="screw")
     across = layout.frame.across
     if layout.bays is None or across is None:
         return
@@ -58,8 +58,8 @@ def _rafters(g: Grouper, spec: PergolaSpec, layout: PergolaLayout) -> None:
                 along=ACROSS,
                 up=UP,
             )
-            g.add("cross strut", stick, length, place)
-    g.fix("joist hanger", 4 * layout.frame.per_line, (0.0, 0.0, z), "connector")
+            g.add("cross strut", stick, length, place=place)
+    g.fix("joist hanger", 4 * layout.frame.per_line, (0.0, 0.0, z), role="connector")
 
 
 def _slats(g: Grouper, case: DesignInput, layout: PergolaLayout) -> None:
@@ -80,13 +80,13 @@ def _slats(g: Grouper, case: DesignInput, layout: PergolaLayout) -> None:
             count=row.count,
             step=(0.0, row.pitch_m, 0.0),
         )
-        g.add("slat", slat, b - a, place)
-    g.fix("deck screw", row.count * layout.rafters.count, (0.0, first, z), "screw")
+        g.add("slat", slat, b - a, place=place)
+    g.fix("deck screw", row.count * layout.rafters.count, (0.0, first, z), role="screw")
     if spec.second_slats:
-        _second(g, spec, layout, slat, longest)
+        _second(g, spec, layout, slat=slat, longest_m=longest)
 
 
-def _bays(g: Grouper, spec: PergolaSpec, layout: PergolaLayout, bays: BayGrid) -> None:
+def _bays(g: Grouper, spec: PergolaSpec, layout: PergolaLayout, *, bays: BayGrid) -> None:
     """Cross pieces between the rafters, their tops alike, and the slats of every bay from middle to middle of what holds them."""
     stick, slat = layout.timber.rafter, layout.timber.slat
     assert slat is not None
@@ -103,9 +103,9 @@ def _bays(g: Grouper, spec: PergolaSpec, layout: PergolaLayout, bays: BayGrid) -
             count=bays.crosses,
             step=(0.0, rows.spacing_m, 0.0),
         )
-        g.add("cross piece", stick, columns.gap_m, place)
+        g.add("cross piece", stick, columns.gap_m, place=place)
     pieces = (columns.count - 1) * bays.crosses
-    g.fix("joist hanger", 2 * pieces, (0.0, 0.0, deck), "connector")
+    g.fix("joist hanger", 2 * pieces, (0.0, 0.0, deck), role="connector")
     z = deck + slat.width_m / 2
     for i, j, turned in bays.each():
         row = bays.alone(turned)
@@ -120,8 +120,8 @@ def _bays(g: Grouper, spec: PergolaSpec, layout: PergolaLayout, bays: BayGrid) -
             count=row.count,
             step=(row.pitch_m, 0.0, 0.0) if turned else (0.0, row.pitch_m, 0.0),
         )
-        g.add("slat", slat, bays.length_m(turned), place)
-    g.fix("deck screw", 2 * bays.count, (0.0, 0.0, z), "screw")
+        g.add("slat", slat, bays.length_m(turned), place=place)
+    g.fix("deck screw", 2 * bays.count, (0.0, 0.0, z), role="screw")
 
 
 def _joined(layout: PergolaLayout, length_m: float, longest_m: float) -> list[tuple[float, float]]:
@@ -138,7 +138,7 @@ def _joined(layout: PergolaLayout, length_m: float, longest_m: float) -> list[tu
     return [*pieces, (at, length_m)]
 
 
-def _second(g: Grouper, spec: PergolaSpec, layout: PergolaLayout, slat: SectionItem, longest_m: float) -> None:
+def _second(g: Grouper, spec: PergolaSpec, layout: PergolaLayout, *, slat: SectionItem, longest_m: float) -> None:
     """The other layer, square over the first."""
     assert layout.slats is not None
     row = slats_in_bay(spec.beams_m, slat.thickness_m, gap_m=layout.slats.gap_m)
@@ -155,8 +155,8 @@ def _second(g: Grouper, spec: PergolaSpec, layout: PergolaLayout, slat: SectionI
             count=row.count,
             step=(row.pitch_m, 0.0, 0.0),
         )
-        g.add("slat", slat, b - a, place)
-    g.fix("deck screw", row.count * layout.slats.count // 2, (0.0, 0.0, z), "screw")
+        g.add("slat", slat, b - a, place=place)
+    g.fix("deck screw", row.count * layout.slats.count // 2, (0.0, 0.0, z), role="screw")
 
 
 def _ledger(g: Grouper, case: DesignInput, layout: PergolaLayout) -> None:
@@ -173,11 +173,11 @@ def _ledger(g: Grouper, case: DesignInput, layout: PergolaLayout) -> None:
             along=ALONG,
             up=UP,
         )
-        g.add("ledger", stick, spec.beams_m / pieces, place)
-    add_stud_blocks(g, spec, stick, (-1.5 * stick.thickness_m, z))
-    g.fix("ledger lag", spec.at_point * len(fixing_points_m(spec)), (0.0, 0.0, z), "screw")
-    g.fix("joist hanger", layout.rafters.count, (0.0, 0.0, z), "connector")
-    g.fix("flashing 10 ft", math.ceil(spec.beams_m / 3.048 - 1e-9), (0.0, 0.0, z), "flashing")
+        g.add("ledger", stick, spec.beams_m / pieces, place=place)
+    add_stud_blocks(g, spec, stick, middle_m=(-1.5 * stick.thickness_m, z))
+    g.fix("ledger lag", spec.at_point * len(fixing_points_m(spec)), (0.0, 0.0, z), role="screw")
+    g.fix("joist hanger", layout.rafters.count, (0.0, 0.0, z), role="connector")
+    g.fix("flashing 10 ft", math.ceil(spec.beams_m / 3.048 - 1e-9), (0.0, 0.0, z), role="flashing")
 
 
 def outline(spec: PergolaSpec) -> tuple[float, float, float, float]:

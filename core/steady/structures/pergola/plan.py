@@ -56,14 +56,14 @@ def plan_pergola(case: DesignInput) -> Plan:
         cases=_here(spec),
         curves=tuple(curves(layout.frame, pieces.outline(spec), pieces.wall_top_m(spec, layout))),
         handles=tuple(_handles(spec, layout)),
-        details=roof_details(case.book, layout.frame, found.loads, found.held),
+        details=roof_details(case.book, layout.frame, found.loads, held=found.held),
         members=tuple(_members(case, found)),
         conflicts=(*clashes, *(wall_conflicts(spec.wall) if spec.on_house else ()), *_falls(spec)),
-        notes=tuple(_notes(case, found, made, high_m)),
+        notes=tuple(_notes(case, found, made, high_m=high_m)),
         high_m=high_m,
         targets=(*size_targets(spec, sizes(spec)), *_gaps(spec, layout)),
     )
-    return whole_plan(case, found.findings, layout.frame, found.held, own)
+    return whole_plan(case, found.findings, layout.frame, held=found.held, own=own)
 
 
 def _gaps(spec: PergolaSpec, layout: PergolaLayout) -> list[MeasurementTarget]:
@@ -118,7 +118,7 @@ def _members(case: DesignInput, found: PergolaResult) -> list[Member]:
             )
         )
     if layout.bays is not None:
-        rows.append(_cross_member(me, layout.bays, t.rafter.says, tape))
+        rows.append(_cross_member(me, layout.bays, t.rafter.says, tape=tape))
     if spec.on_house:
         fixed = f"{spec.at_point} fixings every {tape.length(spec.fixing_m)}"
         says = f"{t.rafter.says}, {tape.length(spec.beams_m)}; {fixed}"
@@ -138,7 +138,7 @@ def _slats_say(layout: PergolaLayout, slat: str, tape: Tape) -> str:
     return f"{bays.count} of {slat}: {bays.along.count} in a bay along the beams, {ends(bays.along)}{turned}"
 
 
-def _cross_member(me: str, bays: BayGrid, stick: str, tape: Tape) -> Member:
+def _cross_member(me: str, bays: BayGrid, stick: str, *, tape: Tape) -> Member:
     """Cross pieces with their marks: near faces from the datum, the same on every rafter."""
     half = bays.rows.thickness_m / 2
     marks = ", ".join(tape.length(bays.row_m(k) - half) for k in range(bays.first_cross, bays.rows.count + 1))
@@ -151,7 +151,7 @@ def _cross_member(me: str, bays: BayGrid, stick: str, tape: Tape) -> Member:
     )
 
 
-def _notes(case: DesignInput, found: PergolaResult, made: Sequence[Part], high_m: float) -> list[str]:
+def _notes(case: DesignInput, found: PergolaResult, made: Sequence[Part], *, high_m: float) -> list[str]:
     spec: PergolaSpec = case.spec
     layout, tape = found.layout, case.tape
     notes = [
@@ -195,7 +195,10 @@ def _handles(spec: PergolaSpec, layout: PergolaLayout) -> list[DragHandle]:
     me = spec.id
     return [
         *post_handles(layout.frame, {lock.id for lock in spec.locks}),
-        *(edge_handle(me, f"beam/{line}", f"line/{line}", "y", y) for line, y in enumerate(layout.lines_m, start=1)),
-        edge_handle(me, "edge/right", "beams_m", "x", spec.beams_m),
-        edge_handle(me, "edge/front", "rafters_m", "y", spec.rafters_m),
+        *(
+            edge_handle(me, f"beam/{line}", f"line/{line}", axis="y", at_m=y)
+            for line, y in enumerate(layout.lines_m, start=1)
+        ),
+        edge_handle(me, "edge/right", "beams_m", axis="x", at_m=spec.beams_m),
+        edge_handle(me, "edge/front", "rafters_m", axis="y", at_m=spec.rafters_m),
     ]

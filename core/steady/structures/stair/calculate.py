@@ -73,7 +73,7 @@ def calculate_stair(ask: StairInput, book: Rulebook, about: str) -> StairResult:
     try:
         limits = book.stair("cut" if ask.cut else "solid")
     except OutOfScopeError as refused:
-        _gap(found, "stair", about, refused)
+        _gap(found, "stair", about, refused=refused)
     most_m = ask.riser_m or (_riser_most_m(ask, limits) if limits else RISER_USUAL_M)
     run_m = 0.0
     for _ in range(8):
@@ -88,13 +88,13 @@ def calculate_stair(ask: StairInput, book: Rulebook, about: str) -> StairResult:
     found.stringers = max(2, math.ceil(ask.width_m / ask.spacing_m - 1e-9) + 1)
     if limits is not None:
         found.handrails = _handrails(found, ask, limits)
-        _limits(found, ask, limits, book, about)
-        _open_risers(found, ask, limits, book, about)
-    _stringers(found, ask, book, about)
+        _limits(found, ask, limits, book=book, about=about)
+        _open_risers(found, ask, limits, book=book, about=about)
+    _stringers(found, ask, book, about=about)
     return found
 
 
-def landing_checks(long_m: float, width_m: float, book: Rulebook, about: str) -> list[Check]:
+def landing_checks(long_m: float, width_m: float, book: Rulebook, *, about: str) -> list[Check]:
     """A landing as long as its stair is wide, and no shorter than the school asks; nothing where it names no limits at all.
 
     Source: the school's stair limits; a landing as long as the stair is wide under each of them.
@@ -111,8 +111,10 @@ def landing_checks(long_m: float, width_m: float, book: Rulebook, about: str) ->
             about=about,
             basis=Basis.CALCULATED,
             sense="at least",
-            demand=given_step("l", long_m / u.size_m, u.size, "geometry", "landing, in the direction of travel"),
-            limit=given_step("l_min", least_m / u.size_m, u.size, limits.source, says),
+            demand=given_step(
+                "l", long_m / u.size_m, u.size, source="geometry", says="landing, in the direction of travel"
+            ),
+            limit=given_step("l_min", least_m / u.size_m, u.size, source=limits.source, says=says),
             fitted=long_m <= width_m,
         )
     ]
@@ -137,7 +139,7 @@ def _handrails(found: StairResult, ask: StairInput, limits: StairLimits) -> int:
     return 2 if limits.handrails_from_m is not None and ask.width_m >= limits.handrails_from_m - 1e-9 else 1
 
 
-def _gap(found: StairResult, name: str, about: str, refused: OutOfScopeError, crew: bool = False) -> None:
+def _gap(found: StairResult, name: str, about: str, *, refused: OutOfScopeError, crew: bool = False) -> None:
     found.not_covered.append(
         UncheckedItem(
             key=name,
@@ -150,12 +152,12 @@ def _gap(found: StairResult, name: str, about: str, refused: OutOfScopeError, cr
     )
 
 
-def _limits(found: StairResult, ask: StairInput, limits: StairLimits, book: Rulebook, about: str) -> None:
+def _limits(found: StairResult, ask: StairInput, limits: StairLimits, *, book: Rulebook, about: str) -> None:
     """The stair as it is built against each limit that the school names."""
     u = book.units
 
-    def step(symbol: str, value_m: float, says: str, source: str) -> CalculationStep:
-        return given_step(symbol, value_m / u.size_m, u.size, source, says)
+    def step(symbol: str, value_m: float, says: str, *, source: str) -> CalculationStep:
+        return given_step(symbol, value_m / u.size_m, u.size, source=source, says=says)
 
     step_m = 2 * found.riser_m + ask.going_m
     risers, goings = f"{found.risers} risers all alike", "from nosing to nosing, level"
@@ -182,8 +184,8 @@ def _limits(found: StairResult, ask: StairInput, limits: StairLimits, book: Rule
                 about=about,
                 basis=Basis.CALCULATED,
                 sense=sense,
-                demand=step("x", has_m, says, "geometry"),
-                limit=step(f"x_{end}", limit_m, "the limit", limits.source),
+                demand=step("x", has_m, says, source="geometry"),
+                limit=step(f"x_{end}", limit_m, "the limit", source=limits.source),
                 fitted=True,
             )
         )
@@ -194,8 +196,12 @@ def _limits(found: StairResult, ask: StairInput, limits: StairLimits, book: Rule
                 about=about,
                 basis=Basis.CALCULATED,
                 sense="at most",
-                demand=given_step("a", math.degrees(found.slope_rad), "deg", "geometry", "line of the nosings"),
-                limit=given_step("a_max", math.degrees(limits.pitch_most_rad), "deg", limits.source, "the limit"),
+                demand=given_step(
+                    "a", math.degrees(found.slope_rad), "deg", source="geometry", says="line of the nosings"
+                ),
+                limit=given_step(
+                    "a_max", math.degrees(limits.pitch_most_rad), "deg", source=limits.source, says="the limit"
+                ),
                 fitted=True,
             )
         )
@@ -210,7 +216,7 @@ class RiserOpening:
     strip_m: float
 
 
-def open_riser(riser_m: float, tread_m: float, risers: int, limits: StairLimits) -> RiserOpening:
+def open_riser(riser_m: float, tread_m: float, risers: int, *, limits: StairLimits) -> RiserOpening:
     """What passes between treads, and which openings lie so high that a ball must not.
 
     Source: geometry; the school's ball and the height from which it asks. A strip leaves less than the ball by a hair.
@@ -226,9 +232,9 @@ HAIR_M = 0.003
 """What a strip closes more than it must: less than the ball passes [our own]."""
 
 
-def _open_risers(found: StairResult, ask: StairInput, limits: StairLimits, book: Rulebook, about: str) -> None:
+def _open_risers(found: StairResult, ask: StairInput, limits: StairLimits, *, book: Rulebook, about: str) -> None:
     """Closed all alike by a strip where the school asks for any of them; wished open, held against its ball."""
-    one, u = open_riser(found.riser_m, ask.tread_m, found.risers, limits), book.units
+    one, u = open_riser(found.riser_m, ask.tread_m, found.risers, limits=limits), book.units
     if not one.close_least:
         return
     left_m = one.clear_m
@@ -248,7 +254,9 @@ def _open_risers(found: StairResult, ask: StairInput, limits: StairLimits, book:
         says=f"open under a tread; {one.close_least} of {found.risers} so high that they count",
     )
     assert limits.ball_m is not None
-    ball = given_step("d_ball", limits.ball_m / u.size_m, u.size, limits.source, "a ball that must not pass")
+    ball = given_step(
+        "d_ball", limits.ball_m / u.size_m, u.size, source=limits.source, says="a ball that must not pass"
+    )
     found.checks.append(
         Check(
             key="stair.open_risers",
@@ -268,12 +276,12 @@ STRINGERS_M = 16 * IN
 """Stringers stand so close under 5/4 and 2× treads, unless the tread's maker says otherwise [common practice]."""
 
 
-def _stringers(found: StairResult, ask: StairInput, book: Rulebook, about: str) -> None:
+def _stringers(found: StairResult, ask: StairInput, book: Rulebook, *, about: str) -> None:
     """What is left of a cut stringer, what it is cut from, and how far apart stringers stand under their treads."""
     u = book.units
 
-    def step(symbol: str, value_m: float, says: str, source: str) -> CalculationStep:
-        return given_step(symbol, value_m / u.size_m, u.size, source, says)
+    def step(symbol: str, value_m: float, says: str, *, source: str) -> CalculationStep:
+        return given_step(symbol, value_m / u.size_m, u.size, source=source, says=says)
 
     if found.run_m <= 0:
         return
@@ -294,8 +302,8 @@ def _stringers(found: StairResult, ask: StairInput, book: Rulebook, about: str) 
             says="left of the stringer below its notches",
         )
         if left_m <= 0:
-            has = step("t", 1e-6, "nothing is left of the stringer below its notches", "geometry")
-        least = step("t_min", THROAT_M, "5 in (127 mm) at least", "practice: throat of a cut stringer; medium")
+            has = step("t", 1e-6, "nothing is left of the stringer below its notches", source="geometry")
+        least = step("t_min", THROAT_M, "5 in (127 mm) at least", source="practice: throat of a cut stringer; medium")
         found.checks.append(
             Check(
                 key="stringer.throat_depth",
@@ -313,15 +321,15 @@ def _stringers(found: StairResult, ask: StairInput, book: Rulebook, about: str) 
             found,
             "tread.allowable_span",
             about,
-            OutOfScopeError(why, "type the maker's spacing under stairs"),
+            refused=OutOfScopeError(why, "type the maker's spacing under stairs"),
             crew=True,
         )
         return
     apart_m = (ask.width_m - ask.stringer.thickness_m) / (found.stringers - 1)
-    has = step("s", apart_m, f"{found.stringers} stringers", "geometry")
+    has = step("s", apart_m, f"{found.stringers} stringers", source="geometry")
     most_m = ask.tread_most_m or (STRINGERS_M if ask.tread_m < 0.045 else 24 * IN)
     source = "practice: what treads are sold for; medium" if ask.tread_most_m is None else "user: the maker's spacing"
-    limit = step("s_max", most_m, "under treads of this thickness", source)
+    limit = step("s_max", most_m, "under treads of this thickness", source=source)
     found.checks.append(
         Check(
             key="tread.allowable_span",

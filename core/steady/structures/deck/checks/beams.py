@@ -41,7 +41,7 @@ def effects_of(run: BeamRun, unbroken: bool) -> tuple[Envelope, Envelope]:
     at = tuple(round(post.u_m, 6) for post in run.posts)
     shape = tuple((round(a, 6), round(b, 6), round(w, 6)) for a, b, w in loads_on(run, unbroken))
     ends = round(run.from_m, 6), round(run.to_m, 6)
-    jointed = worst([envelope(part) for part in pieces(*ends, at, False, shape)])
+    jointed = worst([envelope(part) for part in pieces(*ends, at, unbroken=False, loads=shape)])
     return jointed, envelope(JointFreeMember(*ends, at, shape))
 
 
@@ -85,14 +85,14 @@ def check_beams(collector: DeckCheckCollector, frame: DeckFrame, timber: DeckTim
         DeckCheckInput.of(collector, **UNREAD),
         IdentityKey(frame),
         timber.beam,
-        (timber.post, timber.built_up),
+        post=(timber.post, timber.built_up),
     )
     collector.say(made)
     return reactions
 
 
 def _calculated(
-    asked: DeckCheckInput, framed: IdentityKey, beam: SectionItem, post: tuple[SectionItem, BuiltUp | None]
+    asked: DeckCheckInput, framed: IdentityKey, beam: SectionItem, *, post: tuple[SectionItem, BuiltUp | None]
 ) -> tuple[Alike, Reactions]:
     found, frame = asked.found(), framed.it
     reactions: Reactions = {}
@@ -103,12 +103,12 @@ def _calculated(
         more = max((ratio for name, ratio in patterns.items() if run.id.rstrip("abcdefgh") == name), default=1.0)
         about = f"{found.spec.id}/beam/{run.id}"
         own, plies = beam_line(found.spec, beam, run.id)
-        wood = beam_wood(own, plies, found.spec, found.book)
+        wood = beam_wood(own, plies, found.spec, book=found.book)
         on = _On(about, run, wood, unbroken, more)
         _spans(found, frame, on)
         jointed, whole = effects_of(run, unbroken)
         points = carried.beams.get(run.id.rstrip("abcdefgh"), [])
-        _statics(found, on, jointed, on_run(beam_of(run), points_on(run, points)))
+        _statics(found, on, jointed, points=on_run(beam_of(run), points_on(run, points)))
         floor = found.load.floor
         for index, under in enumerate(run.posts):
             # An unbroken beam puts more on its middle posts than halves would: the greater counts.
@@ -117,7 +117,7 @@ def _calculated(
             reactions[under.id] = (dead * floor.dead_pa, live * more * floor.live_pa)
         for name, (dead, live) in reactions_of(run, points).items() if points else ():
             reactions[name] = (reactions[name][0] + dead, reactions[name][1] + live)
-        _seat(found, on, _Joint(own, *post), reactions)
+        _seat(found, on, _Joint(own, *post), reactions=reactions)
     return found.since((0, 0)), reactions
 
 
@@ -160,8 +160,8 @@ def _spans(collector: DeckCheckCollector, frame: DeckFrame, on: _On) -> None:
             "beam.allowable_span",
             about,
             span,
-            step,
-            (supported, *collector.load.steps, limit.step),
+            limit=step,
+            working=(supported, *collector.load.steps, limit.step),
             case=f"set by {limit.governs}",
         )
     except OutOfScopeError as refused:
@@ -185,8 +185,8 @@ def _spans(collector: DeckCheckCollector, frame: DeckFrame, on: _On) -> None:
             "beam.allowable_span",
             about,
             span,
-            collector.limit_length(table.step, table.span_m),
-            (table.step,),
+            limit=collector.limit_length(table.step, table.span_m),
+            working=(table.step,),
             case="table",
             basis=Basis.TABLE,
         )
@@ -194,32 +194,32 @@ def _spans(collector: DeckCheckCollector, frame: DeckFrame, on: _On) -> None:
         collector.gap("beam.allowable_span", about, refused, basis=Basis.TABLE)
 
 
-def _statics(collector: DeckCheckCollector, on: _On, effects: Envelope, points: tuple[Action, Action]) -> None:
+def _statics(collector: DeckCheckCollector, on: _On, effects: Envelope, *, points: tuple[Action, Action]) -> None:
     """`points`: what posts of a roof do to it, lasting and passing."""
     floor, about, run, wood, more = collector.load.floor, on.about, on.run, on.wood, on.more
     try:
         dead, live = effects.between(floor.dead_pa, more * floor.live_pa)
         dead, live = added(dead, points[0]), added(live, points[1])
         between = collector.check_member(wood, dead=dead, live=live, span_m=max(run.spans_m), about=about)
-        collector.members("beam", about, between, "between posts")
+        collector.members("beam", about, between, where="between posts")
         past_m = max(run.past_m)
         if past_m > 0.02:
             dead, live = effects.over(floor.dead_pa, more * floor.live_pa)
             dead, live = added(dead, points[0]), added(live, points[1])
             over = collector.check_member(wood, dead=dead, live=live, span_m=2 * past_m, about=about)
-            collector.members("beam", about, over, "cantilever")
+            collector.members("beam", about, over, where="cantilever")
     except OutOfScopeError as refused:
         collector.gap("beam.bending", about, refused)
 
 
-def _seat(collector: DeckCheckCollector, on: _On, timber: _Joint, reactions: Reactions) -> None:
+def _seat(collector: DeckCheckCollector, on: _On, timber: _Joint, *, reactions: Reactions) -> None:
     spec, book, about, run, wood = collector.spec, collector.book, on.about, on.run, on.wood
     u = book.units
     worst_post = max((post.id for post in run.posts), key=lambda name: sum(reactions[name]))
-    demand = factored(collector, *reactions[worst_post], "R", "the beam on its most loaded post")
+    demand = factored(collector, *reactions[worst_post], symbol="R", says="the beam on its most loaded post")
     across_m = wood.plies * timber.beam.thickness_m
     if spec.seating.bolted_on:
-        _bolts(collector, about, timber, demand)
+        _bolts(collector, about, timber, demand=demand)
         return
     built = timber.built_up
     if spec.seating.notched and built is not None and across_m > built.core.thickness_m + 1e-4:
@@ -250,9 +250,9 @@ def _seat(collector: DeckCheckCollector, on: _On, timber: _Joint, reactions: Rea
     lies_m = min(bears_m, bears_m / 2 + max(0.0, min(run.past_m)))
     has = collector.length_step("l_b", lies_m, "the beam on its end post")
     least = collector.length_step(
-        "l_min", book.least_bearing_m[1], "least bearing of a beam", book.least_bearing_source
+        "l_min", book.least_bearing_m[1], "least bearing of a beam", source=book.least_bearing_source
     )
-    collector.at_least("beam.bearing_length", about, has, least, (), case="end post")
+    collector.at_least("beam.bearing_length", about, has, needs=least, working=(), case="end post")
     try:
         seat = book.seat(
             wood,
@@ -272,12 +272,12 @@ def _seat(collector: DeckCheckCollector, on: _On, timber: _Joint, reactions: Rea
     limit = (
         capacity
         if capacity.unit == u.force
-        else given_step("R_max", si(capacity) / u.force_n, u.force, capacity.source)
+        else given_step("R_max", si(capacity) / u.force_n, u.force, source=capacity.source)
     )
-    collector.at_most("beam.bearing", about, demand, limit, (capacity,), case="perpendicular to grain")
+    collector.at_most("beam.bearing", about, demand, limit=limit, working=(capacity,), case="perpendicular to grain")
 
 
-def _bolts(collector: DeckCheckCollector, about: str, timber: _Joint, demand: CalculationStep) -> None:
+def _bolts(collector: DeckCheckCollector, about: str, timber: _Joint, *, demand: CalculationStep) -> None:
     """Bolts through plies and post, loaded square to the plies' grain: as many as it takes."""
     spec, name = collector.spec, "beam_to_post_bolts.capacity"
     try:
@@ -285,11 +285,11 @@ def _bolts(collector: DeckCheckCollector, about: str, timber: _Joint, demand: Ca
             collector.book,
             post_wood(timber.beam, spec),
             post_wood(timber.post, spec),
-            demand,
-            collector.load.floor.load,
+            demand=demand,
+            load=collector.load.floor.load,
         )
     except (OutOfScopeError, InvalidInputError) as refused:
         reason = refused.reason if isinstance(refused, OutOfScopeError) else refused.message
         collector.gap(name, about, OutOfScopeError(reason, "the beam on top of its post"), crew=True)
         return
-    collector.at_most(name, about, demand, held.limit, held.working, case="calculated only")
+    collector.at_most(name, about, demand, limit=held.limit, working=held.working, case="calculated only")

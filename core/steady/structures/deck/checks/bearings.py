@@ -144,12 +144,12 @@ def reactions_of(run: BeamRun, points: Sequence[Point]) -> dict[str, tuple[float
     return found
 
 
-def check_bearings(collector: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers, carried: Brought) -> None:
+def check_bearings(collector: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers, *, carried: Brought) -> None:
     """Joists beside a post, their hangers, the pocket's own fixings, and what lifts and pushes go into."""
     spec = collector.spec
     if not spec.bearings:
         return
-    _joists(collector, frame, timber, carried, "joist_under_post")
+    _joists(collector, frame, timber, carried=carried, part="joist_under_post")
     _pockets(collector, timber)
     _down_and_sideways(collector, frame, carried)
 
@@ -158,7 +158,7 @@ def check_stair_feet(collector: DeckCheckCollector, frame: DeckFrame, timber: De
     """Joists under the feet of a flight that ends on this deck; its beams, posts and footings carry it with all else."""
     feet = collector.spec.stair_feet
     if feet:
-        _joists(collector, frame, timber, brought(frame, feet), "joist_under_stair")
+        _joists(collector, frame, timber, carried=brought(frame, feet), part="joist_under_stair")
 
 
 def doubled(frame: DeckFrame, name: str) -> bool:
@@ -167,7 +167,9 @@ def doubled(frame: DeckFrame, name: str) -> bool:
     return name not in outer
 
 
-def _joists(collector: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers, carried: Brought, part: str) -> None:
+def _joists(
+    collector: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers, *, carried: Brought, part: str
+) -> None:
     """The hardest of the joists beside posts, two plies each where there is room for a second; or of those under a stair's feet."""
     by_post = part == "joist_under_post"
     spec, floor, about = collector.spec, collector.load.floor, f"{collector.spec.id}/joists"
@@ -190,7 +192,7 @@ def _joists(collector: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers
             collector.gap(f"{part}.bending", about, refused)
             return
     collector.members(
-        part, about, tuple(made), "people and a roof's post" if by_post else "people and the flight above"
+        part, about, tuple(made), where="people and a roof's post" if by_post else "people and the flight above"
     )
 
 
@@ -206,7 +208,11 @@ def _pockets(collector: DeckCheckCollector, timber: DeckTimbers) -> None:
     up = max((one.up_n for one in spec.bearings), default=0.0)
     if up > 0:
         needs = given_step(
-            "T_p", up / u.force_n, u.force, "statics: the roof's own sums", "up, each post's base and its blocking"
+            "T_p",
+            up / u.force_n,
+            u.force,
+            source="statics: the roof's own sums",
+            says="up, each post's base and its blocking",
         )
         collector.gap(
             "post_pocket.uplift_capacity",
@@ -231,7 +237,7 @@ def _holds_upright(collector: DeckCheckCollector, timber: DeckTimbers, one: Post
     """
     u, deep_m = collector.book.units, timber.joist.width_m
     lever_m, below_m = deep_m - UPPER_M - LOWER_M, timber.board.thickness_m + UPPER_M
-    couple = pocket(one.push_n, one.held_m, lever_m, below_m)
+    couple = pocket(one.push_n, one.held_m, lever_m, below_m=below_m)
     needs = CalculationStep(
         symbol="T_u",
         value=couple.upper_n / u.force_n,
@@ -296,8 +302,8 @@ def _down_and_sideways(collector: DeckCheckCollector, frame: DeckFrame, carried:
             "H_t",
             push / HOUSE_TIES / u.force_n,
             u.force,
-            "statics: all posts' push, two ties",
-            "along or square to the house",
+            source="statics: all posts' push, two ties",
+            says="along or square to the house",
         )
         collector.gap(
             "house_ties.lateral_load_from_roof",

@@ -53,7 +53,7 @@ def check_bridge(collector: DeckCheckCollector, frame: DeckFrame, timber: DeckTi
                     ),
                     about=about,
                 ),
-                "one person at the middle",
+                where="one person at the middle",
             )
         e_pa = book.strength("stiffness", wood, "floor").allowed_pa
     except OutOfScopeError as refused:
@@ -78,7 +78,7 @@ def check_bridge(collector: DeckCheckCollector, frame: DeckFrame, timber: DeckTi
         source="statics",
         says="all stringers together, 1 kN at the middle",
     )
-    collector.at_most("bridge.deflection_one_person", about, sag, limit, (), case="1 kN at the middle")
+    collector.at_most("bridge.deflection_one_person", about, sag, limit=limit, working=(), case="1 kN at the middle")
     mass = (load.floor.dead_pa * width_m) / GRAVITY
     hz = first_frequency_hz(span_m=span_m, stiffness_n_m2=stiff, mass_kg_per_m=mass, walker_kg=WALKER_KG)
     spring = CalculationStep(
@@ -96,9 +96,11 @@ def check_bridge(collector: DeckCheckCollector, frame: DeckFrame, timber: DeckTi
         source="statics: first mode, a walker at the middle",
         says="how fast it springs under a walker",
     )
-    least = given_step("f_min", LEAST_HZ, "Hz", "ec0: A2; medium", "calm enough to walk on")
-    collector.at_least("bridge.vibration_frequency", about, spring, least, (), case="a walker at the middle")
-    _sills(collector, timber, width_m, span_m)
+    least = given_step("f_min", LEAST_HZ, "Hz", source="ec0: A2; medium", says="calm enough to walk on")
+    collector.at_least(
+        "bridge.vibration_frequency", about, spring, needs=least, working=(), case="a walker at the middle"
+    )
+    _sills(collector, timber, width_m, span_m=span_m)
     notes = [_feel(span_m / sag_m, hz)]
     if spec.bridge.water_m is not None:
         _water(collector, timber)
@@ -113,23 +115,29 @@ def _feel(span_over: float, hz: float) -> str:
     )
 
 
-def _sills(collector: DeckCheckCollector, timber: DeckTimbers, width_m: float, span_m: float) -> None:
+def _sills(collector: DeckCheckCollector, timber: DeckTimbers, width_m: float, *, span_m: float) -> None:
     spec, load = collector.spec, collector.load
     assert spec.bridge is not None
     u = collector.book.units
     total_n = load.total_pa * width_m * (span_m + spec.bridge.bearing_m) / 2
     area = (width_m + 0.3) * timber.post.width_m
     pressure = given_step(
-        "q", total_n / area / u.pressure_pa, u.pressure, "statics: half of the bridge over its sill", "under one sill"
+        "q",
+        total_n / area / u.pressure_pa,
+        u.pressure,
+        source="statics: half of the bridge over its sill",
+        says="under one sill",
     )
     limit = given_step(
         "q_max",
         SILL_BEARING_PA / u.pressure_pa,
         u.pressure,
-        "practice: firm ground under a sill, our own line",
-        "firm ground above scour",
+        source="practice: firm ground under a sill, our own line",
+        says="firm ground above scour",
     )
-    collector.at_most("sill.soil_bearing", f"{spec.id}/sills", pressure, limit, (), case="uniform live load")
+    collector.at_most(
+        "sill.soil_bearing", f"{spec.id}/sills", pressure, limit=limit, working=(), case="uniform live load"
+    )
 
 
 def _water(collector: DeckCheckCollector, timber: DeckTimbers) -> None:
@@ -137,12 +145,14 @@ def _water(collector: DeckCheckCollector, timber: DeckTimbers) -> None:
     assert spec.bridge is not None and spec.bridge.water_m is not None
     under_m = spec.bridge.water_m - timber.board.thickness_m - timber.joist.width_m
     has = collector.length_step(
-        "z_has", under_m, "highest water to the stringers' underside", "user: highest known water"
+        "z_has", under_m, "highest water to the stringers' underside", source="user: highest known water"
     )
     needs = collector.length_step(
-        "z", CLEAR_WATER_M, "kept clear; twice as much where debris comes down", "practice: our own line"
+        "z", CLEAR_WATER_M, "kept clear; twice as much where debris comes down", source="practice: our own line"
     )
-    collector.at_least("bridge.flood_clearance", f"{spec.id}/joists", has, needs, (), case="highest known water")
+    collector.at_least(
+        "bridge.flood_clearance", f"{spec.id}/joists", has, needs=needs, working=(), case="highest known water"
+    )
 
 
 def _flood(collector: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers) -> None:

@@ -41,7 +41,7 @@ def standing(bearings: tuple[PostReaction, ...], edges: list[Edge], inset_m: flo
 
 
 def check_carrying_posts(
-    collector: DeckCheckCollector, timber: DeckTimbers, guard: GuardResult, inset_m: float
+    collector: DeckCheckCollector, timber: DeckTimbers, guard: GuardResult, *, inset_m: float
 ) -> None:
     """Every roof's post that stands for one of the guard's, under people leaning on the guard's top."""
     bearings = collector.spec.bearings
@@ -57,11 +57,11 @@ def check_carrying_posts(
             known = held.get(like, (one, 0.0))[1]
             held[like] = (one, max(known, sum(bays) / 2))
     for one, carries_m in held.values():
-        _leaned_on(collector, timber, guard, (one, carries_m))
+        _leaned_on(collector, timber, guard, on=(one, carries_m))
 
 
 def _leaned_on(
-    collector: DeckCheckCollector, timber: DeckTimbers, guard: GuardResult, on: tuple[PostReaction, float]
+    collector: DeckCheckCollector, timber: DeckTimbers, guard: GuardResult, *, on: tuple[PostReaction, float]
 ) -> None:
     (one, carries_m), book, u = on, collector.book, collector.book.units
     about = f"{collector.spec.id}/guard"
@@ -110,16 +110,16 @@ def _leaned_on(
     )
     limit = capacity
     if capacity.unit != u.moment:
-        limit = given_step("M_max", si(capacity) / u.moment_n_m, u.moment, capacity.source, capacity.says)
-    collector.at_most(name, about, moment, limit, (force,), case="a person leaning on the guard")
+        limit = given_step("M_max", si(capacity) / u.moment_n_m, u.moment, source=capacity.source, says=capacity.says)
+    collector.at_most(name, about, moment, limit=limit, working=(force,), case="a person leaning on the guard")
     base = given_step(
         "V_b",
         force.value
         if one.held_m > 0
         else force.value * max(0.0, 1 - high / clear if not math.isclose(clear, 0) else 1.0),
         u.force,
-        "statics: people at the guard's top",
-        "sideways at the post's foot, when nobody but people push",
+        source="statics: people at the guard's top",
+        says="sideways at the post's foot, when nobody but people push",
     )
     collector.gap(
         "roof_post.base_shear_from_guard",

@@ -36,7 +36,7 @@ class DeckTimbers:
     built_up: BuiltUp | None = None
 
 
-def _of_role(key: str, role: str, field_name: str, like: SectionItem) -> SectionItem:
+def _of_role(key: str, role: str, field_name: str, *, like: SectionItem) -> SectionItem:
     """The named stick, or the first of its role that is sold with another."""
     if key:
         return stick(key, role, field_name)
@@ -57,13 +57,13 @@ def timber_of(spec: DeckSpec) -> DeckTimbers:
         beam=stick(spec.beam, "joist", "beam"),
         post=built.as_stick() if built is not None else stick(spec.post, "post", "post"),
         board=stick(spec.board, "decking", "board"),
-        guard_post=_of_role(spec.guard.post, "post", "guard/post", joist),
-        baluster=_of_role(spec.guard.baluster, "baluster", "guard/baluster", joist),
+        guard_post=_of_role(spec.guard.post, "post", "guard/post", like=joist),
+        baluster=_of_role(spec.guard.baluster, "baluster", "guard/baluster", like=joist),
         stringer=_of_role(
             next((stair.stringer for stair in spec.stairs if stair.stringer), "") or _deepest(joist),
             "joist",
             "stairs",
-            joist,
+            like=joist,
         ),
     )
 
@@ -114,7 +114,7 @@ def line_of(spec: DeckSpec, timber: DeckTimbers, run_id: str) -> tuple[DeckTimbe
     return (timber if own == timber.beam else replace(timber, beam=own)), plies
 
 
-def beam_wood(stick_: SectionItem, plies: int, spec: DeckSpec, book: Spans) -> Wood:
+def beam_wood(stick_: SectionItem, plies: int, spec: DeckSpec, *, book: Spans) -> Wood:
     """A built-up beam as the rulebook wants it."""
     return Wood(
         species=stick_.species,

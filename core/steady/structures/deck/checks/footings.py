@@ -141,7 +141,7 @@ def soil_under(collector: DeckCheckCollector) -> Soil | OutOfScopeError:
     return soil
 
 
-def footing(collector: DeckCheckCollector, stick: SectionItem, stand: DeckPostStand, under: Under) -> FootingResult:
+def footing(collector: DeckCheckCollector, stick: SectionItem, stand: DeckPostStand, *, under: Under) -> FootingResult:
     """The footing of one post, sized where the crew has not typed it, with its checks: about whatever post it is."""
     spec, book, site, soil, by_soil = collector.spec, collector.book, collector.site, under.soil, under.by_soil
     u, about, reaction = book.units, ANY, stand.reaction_n
@@ -158,7 +158,7 @@ def footing(collector: DeckCheckCollector, stick: SectionItem, stand: DeckPostSt
         pad = book.pad(load_n=load_n, bearing_pa=net_pa, round_pad=round_pad)
         if pad.width_m > wanted_m:
             wanted_m, governs = pad.width_m, "bearing of the ground"
-        table_m = _table_width_m(collector, sum(reaction) / collector.load.total_pa, soil, round_pad)
+        table_m = _table_width_m(collector, sum(reaction) / collector.load.total_pa, soil, round_pad=round_pad)
         if table_m > wanted_m:
             # What is calculated may be less than the school's own table asks: the greater is the default.
             wanted_m, governs = table_m, "the code's table of footings"
@@ -210,39 +210,52 @@ def footing(collector: DeckCheckCollector, stick: SectionItem, stand: DeckPostSt
             says=f"{soil.says}, less what the concrete weighs more than the soil it replaces",
         )
         collector.at_most(
-            "footing.soil_bearing", about, pressure, limit, (load,), case=soil.says, fitted=not spec.footing_width_m
+            "footing.soil_bearing",
+            about,
+            pressure,
+            limit=limit,
+            working=(load,),
+            case=soil.says,
+            fitted=not spec.footing_width_m,
         )
         _pad_table(
-            collector, about, _pad_ask(collector, sum(reaction) / collector.load.total_pa, soil, round_pad), width_m
+            collector,
+            about,
+            _pad_ask(collector, sum(reaction) / collector.load.total_pa, soil, round_pad=round_pad),
+            width_m=width_m,
         )
     _edge_distance(collector, about, width_m)
-    depth = _depth(collector, stand, width_m, under)
+    depth = _depth(collector, stand, width_m, under=under)
     built_m = spec.footing_depth_m or rounded_up_m(depth.needed_m, DEPTH_STEP_M[book.metric])
     fitted = not spec.footing_depth_m
     for name, step in depth.demands:
         if step.value > 0:
             has = given_step(
-                "d_has", built_m / u.span_m, u.span, DUG if fitted else TYPED, "bottom of the concrete under the ground"
+                "d_has",
+                built_m / u.span_m,
+                u.span,
+                source=DUG if fitted else TYPED,
+                says="bottom of the concrete under the ground",
             )
             collector.at_least(
                 "footing.depth",
                 about,
                 has,
-                collector.limit_length(step, si(step), "d_min"),
-                (step,),
+                needs=collector.limit_length(step, si(step), "d_min"),
+                working=(step,),
                 case=name.lower(),
                 fitted=fitted,
             )
     try:
         thick = book.pad_thickness(width_m=width_m, post_m=stick.width_m)
         thick_m = built_m + pier_top_m(spec, stand.top_m, stand.has_post)
-        has = collector.length_step("t_has", thick_m, "concrete under the post", DUG if fitted else TYPED)
+        has = collector.length_step("t_has", thick_m, "concrete under the post", source=DUG if fitted else TYPED)
         collector.at_least(
             "footing.thickness",
             about,
             has,
-            collector.limit_length(thick, si(thick), "t_min"),
-            (thick,),
+            needs=collector.limit_length(thick, si(thick), "t_min"),
+            working=(thick,),
             case="plain concrete",
         )
     except OutOfScopeError:
@@ -278,11 +291,11 @@ def _edge_distance(collector: DeckCheckCollector, about: str, width_m: float) ->
     least_m, off_m = spec.base_edge_least_m, spec.base_off_centre_m
     if spec.lateral.fixed or not (off_m or least_m):
         return
-    has, least = edge_distance(collector.book.units, width_m, off_m, least_m)
-    collector.at_least("base_anchors.edge_distance", about, has, least, case="anchors", asks=CheckOrigin.SAFETY)
+    has, least = edge_distance(collector.book.units, width_m, off_m, least_m=least_m)
+    collector.at_least("base_anchors.edge_distance", about, has, needs=least, case="anchors", asks=CheckOrigin.SAFETY)
 
 
-def _pad_ask(collector: DeckCheckCollector, area_m2: float, soil: Soil, round_pad: bool) -> PadInput:
+def _pad_ask(collector: DeckCheckCollector, area_m2: float, soil: Soil, *, round_pad: bool) -> PadInput:
     floor = collector.load.floor
     return PadInput(
         area_m2=area_m2,
@@ -293,10 +306,10 @@ def _pad_ask(collector: DeckCheckCollector, area_m2: float, soil: Soil, round_pa
     )
 
 
-def _table_width_m(collector: DeckCheckCollector, area_m2: float, soil: Soil, round_pad: bool) -> float:
+def _table_width_m(collector: DeckCheckCollector, area_m2: float, soil: Soil, *, round_pad: bool) -> float:
     """What the school's table of deck footings asks, 0 where it has none or does not reach."""
     try:
-        return collector.book.pad_table(_pad_ask(collector, area_m2, soil, round_pad)).width_m
+        return collector.book.pad_table(_pad_ask(collector, area_m2, soil, round_pad=round_pad)).width_m
     except (OutOfScopeError, InvalidInputError):
         return 0.0
 
@@ -310,7 +323,7 @@ def _size_up(width_m: float, round_pad: bool, metric: bool) -> float:
     return math.ceil(width_m / (2 * IN) - 1e-6) * 2 * IN
 
 
-def _pad_table(collector: DeckCheckCollector, about: str, ask: PadInput, width_m: float) -> None:
+def _pad_table(collector: DeckCheckCollector, about: str, ask: PadInput, *, width_m: float) -> None:
     book = collector.book
     try:
         pad = book.pad_table(ask)
@@ -324,21 +337,23 @@ def _pad_table(collector: DeckCheckCollector, about: str, ask: PadInput, width_m
         )
         collector.gap("footing.width_code_table", about, outside, basis=Basis.TABLE)
         return
-    has = collector.length_step("B", width_m, "the footing", TYPED if collector.spec.footing_width_m else DUG)
+    has = collector.length_step("B", width_m, "the footing", source=TYPED if collector.spec.footing_width_m else DUG)
     needs = (
         collector.limit_length(pad.working[0], pad.width_m, "B_min")
         if pad.working
         else collector.length_step("B_t", pad.width_m, "table")
     )
-    collector.at_least("footing.width_code_table", about, has, needs, pad.working, case="table", basis=Basis.TABLE)
+    collector.at_least(
+        "footing.width_code_table", about, has, needs=needs, working=pad.working, case="table", basis=Basis.TABLE
+    )
 
 
-def _depth(collector: DeckCheckCollector, stand: DeckPostStand, width_m: float, under: Under) -> Depth:
+def _depth(collector: DeckCheckCollector, stand: DeckPostStand, width_m: float, *, under: Under) -> Depth:
     spec, book, site, by_soil = collector.spec, collector.book, collector.site, under.by_soil
     u = book.units
 
     def given(says: str, value_m: float, source: str) -> CalculationStep:
-        return given_step("d", value_m / u.span_m, u.span, source, says)
+        return given_step("d", value_m / u.span_m, u.span, source=source, says=says)
 
     demands = [
         (

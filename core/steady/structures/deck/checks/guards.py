@@ -40,7 +40,7 @@ def open_edges(spec: DeckSpec, frame: DeckFrame) -> list[Edge]:
     return [edge for edge in frame.plan.edges if not (edge.index == 0 and (spec.on_ledger or spec.beside_existing))]
 
 
-def _ledger(spec: DeckSpec, frame: DeckFrame, edge: Edge, timber: DeckTimbers) -> tuple[tuple[float, float], ...]:
+def _ledger(spec: DeckSpec, frame: DeckFrame, edge: Edge, *, timber: DeckTimbers) -> tuple[tuple[float, float], ...]:
     """What the ledger, or the blocks along an old deck, take of an edge that runs away from there."""
     if not (frame.on_house or sistered(spec)):
         return ()
@@ -55,6 +55,7 @@ def check_guards(
     collector: DeckCheckCollector,
     frame: DeckFrame,
     timber: DeckTimbers,
+    *,
     openings: dict[int, list[tuple[float, float]]],
     faces: list[ScreenFace],
 ) -> tuple[DeckTimbers, GuardResult]:
@@ -67,7 +68,7 @@ def check_guards(
     for edge in open_edges(spec, frame):
         drop = max(height_of(spec, edge.inside(edge.length_m * k / 8, -GUARD_SETBACK_M)) for k in range(9))
         drop = max(drop, *(height_of(spec, edge.at(edge.length_m * k / 8)) for k in range(9)))
-        edges.append((edge, drop, (*openings.get(edge.index, ()), *_ledger(spec, frame, edge, timber))))
+        edges.append((edge, drop, (*openings.get(edge.index, ()), *_ledger(spec, frame, edge, timber=timber))))
     posts = [timber.guard_post]
     if not spec.guard.post:
         posts = sorted(
@@ -93,24 +94,24 @@ def check_guards(
     )
     try:
         for post in posts:
-            ask = _with_post(ask, spec, timber, post)
+            ask = _with_post(ask, spec, timber, post=post)
             guard = calculate_guard(ask, collector.book, f"{spec.id}/guard")
             bent = [check for check in guard.checks if check.key == "guard_post.bending"]
             if not guard.runs or (bent and all(check.use <= 1 for check in bent)):
                 break
         else:
             post = posts[0]
-            ask = _with_post(ask, spec, timber, post)
+            ask = _with_post(ask, spec, timber, post=post)
             guard = calculate_guard(ask, collector.book, f"{spec.id}/guard")
     except InvalidInputError as error:
         raise InvalidInputError(f"guard/{error.field}", error.message) from None
     collector.checks += guard.checks
     collector.not_covered += guard.not_covered
-    check_carrying_posts(collector, timber, guard, ask.inset_m)
+    check_carrying_posts(collector, timber, guard, inset_m=ask.inset_m)
     return replace(timber, guard_post=post), guard
 
 
-def _with_post(ask: GuardInput, spec: DeckSpec, timber: DeckTimbers, post: SectionItem) -> GuardInput:
+def _with_post(ask: GuardInput, spec: DeckSpec, timber: DeckTimbers, *, post: SectionItem) -> GuardInput:
     """What is asked with a stick for its posts, which stand inside the rim; a roof's posts in their line stand for some."""
     inset_m = timber.joist.thickness_m + post.width_m / 2
     edges = [edge for edge, _, _ in ask.edges]

@@ -44,7 +44,7 @@ def strip_m(spec: DeckSpec, frame: DeckFrame) -> float:
 
 
 def ask_of(
-    spec: DeckSpec, book: Spans, collector: DeckCheckCollector, table: bool = False, strip: float | None = None
+    spec: DeckSpec, book: Spans, collector: DeckCheckCollector, *, table: bool = False, strip: float | None = None
 ) -> JoistInput:
     """The question a rulebook is asked about this deck's joists. `strip`: what one carries, in place of their spacing (m)."""
     return JoistInput(
@@ -86,22 +86,30 @@ def _alone(asked: DeckCheckInput, framed: IdentityKey, joist: SectionItem) -> tu
     span = found.length_step("L", frame.longest_span_m, "longest joist span, centre to centre of its supports")
     for basis in (Basis.CALCULATED, Basis.TABLE):
         try:
-            limit = book.joist_span((wood,), ask_of(spec, book, found, basis is Basis.TABLE, strip_m(spec, frame)))
+            limit = book.joist_span(
+                (wood,), ask_of(spec, book, found, table=basis is Basis.TABLE, strip=strip_m(spec, frame))
+            )
         except OutOfScopeError as refused:
             found.gap("joist.allowable_span", about, refused, basis=basis)
             continue
         step = found.limit_length(limit.step, limit.span_m)
         case = f"set by {limit.governs}"
         found.at_most(
-            "joist.allowable_span", about, span, step, (*found.load.steps, limit.step), case=case, basis=basis
+            "joist.allowable_span",
+            about,
+            span,
+            limit=step,
+            working=(*found.load.steps, limit.step),
+            case=case,
+            basis=basis,
         )
-    _statics(found, frame, wood, about)
+    _statics(found, frame, wood, about=about)
     if frame.longest_past_m > 1e-6:
-        _past(found, frame, wood, about)
+        _past(found, frame, wood, about=about)
     mark = found.mark()
     if spec.bridge is None:
         point_loads(found, frame, joist)
-        check_vibration(found, wood, frame.longest_span_m, about)
+        check_vibration(found, wood, frame.longest_span_m, about=about)
     after = found.cut(mark)
     return found.since((0, 0)), after
 
@@ -121,7 +129,7 @@ def kinds(spec: DeckSpec, joists: tuple[Joist, ...]) -> list[tuple[Joist, Envelo
     for joist in joists:
         key = _kind_of(joist)
         if key not in made:
-            parts = pieces(0.0, key[0], key[1:], runs_on(spec))
+            parts = pieces(0.0, key[0], key[1:], unbroken=runs_on(spec))
             made[key] = joist, worst([envelope(part) for part in parts])
     return list(made.values())
 
@@ -132,7 +140,7 @@ def supported(spec: DeckSpec, joists: tuple[Joist, ...]) -> list[tuple[Joist, tu
     for joist in joists:
         key = _kind_of(joist)
         if key not in made:
-            parts = pieces(0.0, key[0], key[1:], runs_on(spec))
+            parts = pieces(0.0, key[0], key[1:], unbroken=runs_on(spec))
             made[key] = joist, at_supports([envelope(part) for part in parts])
     return list(made.values())
 
@@ -150,7 +158,7 @@ def live_patterns(spec: DeckSpec, joists: tuple[Joist, ...]) -> dict[str, float]
     return found
 
 
-def _statics(collector: DeckCheckCollector, frame: DeckFrame, wood: Wood, about: str) -> None:
+def _statics(collector: DeckCheckCollector, frame: DeckFrame, wood: Wood, *, about: str) -> None:
     spec, load = collector.spec, collector.load
     strip = strip_m(spec, frame)
     dead, live = load.floor.dead_pa * strip, load.floor.live_pa * strip
@@ -164,7 +172,7 @@ def _statics(collector: DeckCheckCollector, frame: DeckFrame, wood: Wood, about:
             span_m=span_m,
             about=about,
         )
-        collector.members("joist", about, between, "between supports")
+        collector.members("joist", about, between, where="between supports")
         over = collector.check_member(
             wood,
             dead=effects.over(dead, live)[0],
@@ -174,12 +182,12 @@ def _statics(collector: DeckCheckCollector, frame: DeckFrame, wood: Wood, about:
         )
         if effects.dead_hog + effects.live_hog > 0:
             kept = over if past_m > 1e-6 else tuple(item for item in over if item.kind in ("bending", "shear"))
-            collector.members("joist", about, kept, "past the beam" if past_m > 1e-6 else "over a beam")
+            collector.members("joist", about, kept, where="past the beam" if past_m > 1e-6 else "over a beam")
     except OutOfScopeError as refused:
         collector.gap("joist.bending", about, refused)
 
 
-def _past(collector: DeckCheckCollector, frame: DeckFrame, wood: Wood, about: str) -> None:
+def _past(collector: DeckCheckCollector, frame: DeckFrame, wood: Wood, *, about: str) -> None:
     spec, book = collector.spec, collector.book
     # Each end that runs past, with the span behind it: the one that uses most of its own limit is shown.
     ends = {
@@ -198,17 +206,23 @@ def _past(collector: DeckCheckCollector, frame: DeckFrame, wood: Wood, about: st
             "joist.cantilever_length",
             about,
             past,
-            collector.limit_length(rule.step, rule.span_m),
-            (rule.step,),
+            limit=collector.limit_length(rule.step, rule.span_m),
+            working=(rule.step,),
             case=rule.governs,
             fitted=not spec.pins,
         )
     else:
         quarter = collector.length_step(
-            "a_max", limit_m, "a quarter of the span behind", "practice: usual bound of an overhang"
+            "a_max", limit_m, "a quarter of the span behind", source="practice: usual bound of an overhang"
         )
         collector.at_most(
-            "joist.cantilever_length", about, past, quarter, (), case="a quarter of the span", fitted=not spec.pins
+            "joist.cantilever_length",
+            about,
+            past,
+            limit=quarter,
+            working=(),
+            case="a quarter of the span",
+            fitted=not spec.pins,
         )
     try:
         table = book.joist_cantilever_table((wood,), spacing_m=spec.spacing_m, floor=collector.load.floor)
@@ -219,14 +233,14 @@ def _past(collector: DeckCheckCollector, frame: DeckFrame, wood: Wood, about: st
         cell = (
             table.step
             if least == table.span_m
-            else collector.length_step("a_max", least, "a quarter of the span behind", table.step.source)
+            else collector.length_step("a_max", least, "a quarter of the span behind", source=table.step.source)
         )
         collector.at_most(
             "joist.cantilever_length",
             about,
             past,
-            collector.limit_length(cell, least),
-            (table.step,),
+            limit=collector.limit_length(cell, least),
+            working=(table.step,),
             case="table",
             basis=Basis.TABLE,
             fitted=not spec.pins,
@@ -280,7 +294,12 @@ def _back_ends(collector: DeckCheckCollector, frame: DeckFrame, about: str) -> N
     )
     if worst_needs <= worst_has:
         collector.at_least(
-            "joist.back_span_uplift", about, has_step, needs_step, (), case="pattern live load, max. uplift"
+            "joist.back_span_uplift",
+            about,
+            has_step,
+            needs=needs_step,
+            working=(),
+            case="pattern live load, max. uplift",
         )
         return
     net = CalculationStep(
@@ -297,11 +316,11 @@ def _back_ends(collector: DeckCheckCollector, frame: DeckFrame, about: str) -> N
             "R_nail",
             NAILED_LIFT_N / u.force_n,
             u.force,
-            "practice: common practice, low",
-            "what any nailed hanger or tie holds against lift",
+            source="practice: common practice, low",
+            says="what any nailed hanger or tie holds against lift",
         )
         collector.at_most(
-            "joist.back_span_uplift", about, net, holds, (has_step, needs_step), case="by its nails alone"
+            "joist.back_span_uplift", about, net, limit=holds, working=(has_step, needs_step), case="by its nails alone"
         )
         return
     collector.gap(
@@ -320,7 +339,7 @@ NAILED_LIFT_N = 50 * LB
 """Lift that any hanger or tie with its nails holds, whoever makes it [common practice, low]: 50 lb."""
 
 
-def factored(collector: DeckCheckCollector, dead: float, live: float, symbol: str, says: str) -> CalculationStep:
+def factored(collector: DeckCheckCollector, dead: float, live: float, *, symbol: str, says: str) -> CalculationStep:
     """The largest of the school's combinations of a dead and a live part (given in N), in the school's unit of forces."""
     unit_n, unit = collector.book.units.force_n, collector.book.units.force
     cases = floor_cases(collector.book, "")
@@ -368,9 +387,9 @@ def _bearing(collector: DeckCheckCollector, frame: DeckFrame, timber: DeckTimber
             continue
         has = collector.length_step("l_b", length_m, f"one joist {says}")
         least = collector.length_step(
-            "l_min", book.least_bearing_m[0], "least bearing of a joist", book.least_bearing_source
+            "l_min", book.least_bearing_m[0], "least bearing of a joist", source=book.least_bearing_source
         )
-        collector.at_least("joist.bearing_length", about, has, least, (), case=says)
+        collector.at_least("joist.bearing_length", about, has, needs=least, working=(), case=says)
         try:
             seat = book.seat(
                 replace(wood, shared=False),
@@ -386,26 +405,28 @@ def _bearing(collector: DeckCheckCollector, frame: DeckFrame, timber: DeckTimber
             outside = refused if isinstance(refused, OutOfScopeError) else OutOfScopeError(str(refused), "a wider beam")
             collector.gap("joist.bearing", about, outside)
             continue
-        demand = factored(collector, *on_beam, "R", f"one joist {says}")
+        demand = factored(collector, *on_beam, symbol="R", says=f"one joist {says}")
         capacity = seat.capacity
         limit = (
             capacity
             if capacity.unit == u.force
-            else given_step("R_max", si(capacity) / u.force_n, u.force, capacity.source)
+            else given_step("R_max", si(capacity) / u.force_n, u.force, source=capacity.source)
         )
-        collector.at_most("joist.bearing", about, demand, limit, (capacity,), case=f"perpendicular to grain, {says}")
+        collector.at_most(
+            "joist.bearing", about, demand, limit=limit, working=(capacity,), case=f"perpendicular to grain, {says}"
+        )
 
 
 def _hung(collector: DeckCheckCollector, on_beam: tuple[float, float], about: str) -> None:
     """Joists flush with their beams hang in hangers from both sides: the maker's rating, or what it must be."""
     spec, u = collector.spec, collector.book.units
-    demand = factored(collector, *on_beam, "R", "one joist in its hanger on a beam")
+    demand = factored(collector, *on_beam, symbol="R", says="one joist in its hanger on a beam")
     rating = spec.ledger.hanger_rating_n
     if rating > 0:
         limit = given_step(
-            "R_max", rating / u.force_n, u.force, "user: the maker's number with the crew's own safety factor"
+            "R_max", rating / u.force_n, u.force, source="user: the maker's number with the crew's own safety factor"
         )
-        collector.at_most("joist_hanger_at_beam.capacity", about, demand, limit, (), case="every nail in")
+        collector.at_most("joist_hanger_at_beam.capacity", about, demand, limit=limit, working=(), case="every nail in")
         return
     collector.gap(
         "joist_hanger_at_beam.capacity",
@@ -419,7 +440,7 @@ def _hung(collector: DeckCheckCollector, on_beam: tuple[float, float], about: st
     )
 
 
-def point_span_m(spec: DeckSpec, book: Rulebook, collector: DeckCheckCollector, wood: Wood) -> float:
+def point_span_m(spec: DeckSpec, book: Rulebook, collector: DeckCheckCollector, *, wood: Wood) -> float:
     """How far an edge joist may span under one person's point load; without such a load, without end (m)."""
     point_n, _ = book.deck_point_n
     if not point_n > 0:
@@ -467,4 +488,4 @@ def point_loads(collector: DeckCheckCollector, frame: DeckFrame, joist: SectionI
         collector.gap("joist.point_load", f"{spec.id}/joists", refused)
         return
     strong = tuple(item for item in checks if item.kind in ("bending", "shear"))
-    collector.members("joist", f"{spec.id}/joists", strong, f"point load on edge joist ({source})")
+    collector.members("joist", f"{spec.id}/joists", strong, where=f"point load on edge joist ({source})")

@@ -59,15 +59,15 @@ def check_ledger(collector: DeckCheckCollector, frame: DeckFrame, timber: DeckTi
             "s",
             spacing_m / u.size_m,
             u.size,
-            "user: typed for this ledger" if design.spacing_m else "tool: as the table asks",
-            f"between {design.fixing}s",
+            source="user: typed for this ledger" if design.spacing_m else "tool: as the table asks",
+            says=f"between {design.fixing}s",
         )
         collector.at_most(
             "ledger_fasteners.spacing_code_table",
             about,
             has,
-            _in_size(collector, printed),
-            (printed,),
+            limit=_in_size(collector, printed),
+            working=(printed,),
             case="table",
             basis=Basis.TABLE,
             fitted=not design.spacing_m,
@@ -75,7 +75,7 @@ def check_ledger(collector: DeckCheckCollector, frame: DeckFrame, timber: DeckTi
     except OutOfScopeError as refused:
         collector.gap("ledger_fasteners.spacing_code_table", about, refused, basis=Basis.TABLE)
     spacing_m = spacing_m or _what_one_may_carry_m(collector, frame)
-    _load(collector, frame, about, spacing_m)
+    _load(collector, frame, about, spacing_m=spacing_m)
     _hangers(collector, frame, about)
     if timber.joist.width_m < 7.2 * IN and not book.metric:
         collector.gap(
@@ -91,7 +91,7 @@ def _in_size(collector: DeckCheckCollector, step: CalculationStep) -> Calculatio
     u = collector.book.units
     if step.unit == u.size:
         return step
-    return given_step(step.symbol, si(step) / u.size_m, u.size, step.source, step.says)
+    return given_step(step.symbol, si(step) / u.size_m, u.size, source=step.source, says=step.says)
 
 
 def _reactions(collector: DeckCheckCollector, frame: DeckFrame) -> tuple[float, float]:
@@ -116,23 +116,23 @@ def _what_one_may_carry_m(collector: DeckCheckCollector, frame: DeckFrame) -> fl
     holds_n = spec.ledger.fixing_rating_n or (limits["down"] if limits is not None else 0.0)
     for spacing_m in SPACINGS_M:
         dead, live = (part / spec.spacing_m * spacing_m for part in _reactions(collector, frame))
-        if si(factored(collector, dead, live, "P", "on one fixing of the ledger")) <= holds_n + 1e-9:
+        if si(factored(collector, dead, live, symbol="P", says="on one fixing of the ledger")) <= holds_n + 1e-9:
             return spacing_m
     return SPACINGS_M[-1]
 
 
-def _load(collector: DeckCheckCollector, frame: DeckFrame, about: str, spacing_m: float) -> None:
+def _load(collector: DeckCheckCollector, frame: DeckFrame, about: str, *, spacing_m: float) -> None:
     """Load on one fixing against the maker's number; without one it is told, and not covered."""
     spec, book = collector.spec, collector.book
     u = book.units
     dead, live = (part / spec.spacing_m * spacing_m for part in _reactions(collector, frame))
-    demand = factored(collector, dead, live, "P", "on one fixing of the ledger")
+    demand = factored(collector, dead, live, symbol="P", says="on one fixing of the ledger")
     rating = spec.ledger.fixing_rating_n
     if rating > 0:
         limit = given_step(
-            "P_max", rating / u.force_n, u.force, "user: the maker's number with the crew's own safety factor"
+            "P_max", rating / u.force_n, u.force, source="user: the maker's number with the crew's own safety factor"
         )
-        collector.at_most("ledger_fastener.capacity", about, demand, limit, (), case=spec.ledger.fixing)
+        collector.at_most("ledger_fastener.capacity", about, demand, limit=limit, working=(), case=spec.ledger.fixing)
         return
     if any(c.about == about and c.basis is Basis.TABLE for c in collector.checks):
         # The table is the school's own answer for these fixings; the load on each stands beside it.
@@ -151,13 +151,15 @@ def _load(collector: DeckCheckCollector, frame: DeckFrame, about: str, spacing_m
 
 def _hangers(collector: DeckCheckCollector, frame: DeckFrame, about: str) -> None:
     spec, u = collector.spec, collector.book.units
-    demand = factored(collector, *_reactions(collector, frame), "R", "one joist in its hanger")
+    demand = factored(collector, *_reactions(collector, frame), symbol="R", says="one joist in its hanger")
     rating = spec.ledger.hanger_rating_n
     if rating > 0:
         limit = given_step(
-            "R_max", rating / u.force_n, u.force, "user: the maker's number with the crew's own safety factor"
+            "R_max", rating / u.force_n, u.force, source="user: the maker's number with the crew's own safety factor"
         )
-        collector.at_most("joist_hanger_at_ledger.capacity", about, demand, limit, (), case="every nail in")
+        collector.at_most(
+            "joist_hanger_at_ledger.capacity", about, demand, limit=limit, working=(), case="every nail in"
+        )
         return
     collector.gap(
         "joist_hanger_at_ledger.capacity",

@@ -35,7 +35,7 @@ class DeckLoad:
         return (self.live, *((self.snow,) if self.snow else ()), self.dead)
 
 
-def deck_load(spec: DeckSpec, site: Site, book: Rulebook, width_m: float) -> DeckLoad:
+def deck_load(spec: DeckSpec, site: Site, book: Rulebook, *, width_m: float) -> DeckLoad:
     """The load on the deck: live load and snow are never added.
 
     Args:
@@ -48,12 +48,12 @@ def deck_load(spec: DeckSpec, site: Site, book: Rulebook, width_m: float) -> Dec
     dead_pa = spec.dead_pa if spec.dead_pa is not None else book.default_dead_pa
     says = "boards, joists and all that lies on them"
     source = "user: typed" if spec.dead_pa is not None else "practice: usual weight of a deck; the tables' own basis"
-    dead = given_step("D", dead_pa / u.pressure_pa, u.pressure, source, says)
+    dead = given_step("D", dead_pa / u.pressure_pa, u.pressure, source=source, says=says)
     if spec.bridge is not None:
         return _bridge(spec, book, dead)
     snow_pa, rain_pa = site.ground_snow_pa, site.rain_snow_pa
     if spec.live_pa is not None:
-        live = given_step("L", spec.live_pa / u.pressure_pa, u.pressure, "user: typed", "live load")
+        live = given_step("L", spec.live_pa / u.pressure_pa, u.pressure, source="user: typed", says="live load")
     else:
         # Schools that make a deck's snow of the ground's and the rain's get both; others take no notice of them.
         live = book.deck_live_pa(ground_snow_pa=snow_pa, rain_pa=rain_pa, deck_width_m=width_m, raised=True)
@@ -61,7 +61,11 @@ def deck_load(spec: DeckSpec, site: Site, book: Rulebook, width_m: float) -> Dec
     in_it = book.snow_in_deck_live
     if snow_pa > live_pa and not in_it:
         snow = given_step(
-            "S", snow_pa / u.pressure_pa, u.pressure, "user: ground snow", "more than the live load; not added to it"
+            "S",
+            snow_pa / u.pressure_pa,
+            u.pressure,
+            source="user: ground snow",
+            says="more than the live load; not added to it",
         )
         return DeckLoad(floor=FloorLoad(live_pa=snow_pa, dead_pa=dead_pa, load="snow"), live=live, dead=dead, snow=snow)
     governed = in_it and live_pa > book.default_live_pa + 1e-6
@@ -78,6 +82,6 @@ def _bridge(spec: DeckSpec, book: Rulebook, dead: CalculationStep) -> DeckLoad:
         raise InvalidInputError("live_pa", "must be above 0")
     source = "practice: a private footbridge, our own choice; a public one is an engineer's"
     says = "uniform live load" if spec.bridge.people == "crowd" else "uniform live load, beside one at the worst place"
-    live = given_step("L", crowd_pa / u.pressure_pa, u.pressure, source, says)
+    live = given_step("L", crowd_pa / u.pressure_pa, u.pressure, source=source, says=says)
     point = WALKER_N if spec.bridge.people == "walker" else 0.0
     return DeckLoad(floor=FloorLoad(live_pa=crowd_pa, dead_pa=si(dead)), live=live, dead=dead, point_n=point)

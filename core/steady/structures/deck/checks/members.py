@@ -63,6 +63,7 @@ def pieces(
     from_m: float,
     to_m: float,
     supports: tuple[float, ...],
+    *,
     unbroken: bool,
     loads: tuple[tuple[float, float, float], ...] = (),
 ) -> list[JointFreeMember]:

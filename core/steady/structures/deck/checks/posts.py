@@ -72,7 +72,7 @@ UNREAD: dict[str, Any] = {
 """What a search changes and no post or footing reads but through what rests on it."""
 
 
-def _rest(asked: DeckCheckInput, post: SectionItem, built: BuiltUp | None, on_house: bool) -> _Rest:
+def _rest(asked: DeckCheckInput, post: SectionItem, built: BuiltUp | None, *, on_house: bool) -> _Rest:
     spec = asked.spec
     return _Rest(
         asked=asked,
@@ -82,7 +82,7 @@ def _rest(asked: DeckCheckInput, post: SectionItem, built: BuiltUp | None, on_ho
     )
 
 
-def _stood_on(rest: _Rest, top_m: float, dead_n: float, live_n: float) -> tuple[FootingResult, Alike]:
+def _stood_on(rest: _Rest, top_m: float, dead_n: float, *, live_n: float) -> tuple[FootingResult, Alike]:
     """The column and footing of any post so tall with so much on it."""
     found = rest.asked.found()
     stand = DeckPostStand(
@@ -93,7 +93,7 @@ def _stood_on(rest: _Rest, top_m: float, dead_n: float, live_n: float) -> tuple[
     )
     if stand.has_post:
         _column(found, rest, stand)
-    made = footing(found, rest.post, stand, rest.under)
+    made = footing(found, rest.post, stand, under=rest.under)
     return made, found.since((0, 0))
 
 
@@ -131,8 +131,8 @@ def stand_alone(
     Args:
         top_m: Its top above the ground. `reaction_n`: the lasting and passing load on it (N).
     """
-    rest = cached(_rest, DeckCheckInput.of(collector, **UNREAD), timber.post, timber.built_up, frame.on_house)
-    return cached(_stood_on, rest, round(top_m, 6), round(reaction_n[0], 6), round(reaction_n[1], 6))
+    rest = cached(_rest, DeckCheckInput.of(collector, **UNREAD), timber.post, timber.built_up, on_house=frame.on_house)
+    return cached(_stood_on, rest, round(top_m, 6), round(reaction_n[0], 6), live_n=round(reaction_n[1], 6))
 
 
 @positional_value_object
@@ -158,13 +158,14 @@ def check_posts(
     collector: DeckCheckCollector,
     frame: DeckFrame,
     timber: DeckTimbers,
+    *,
     reactions: dict[str, tuple[float, float]],
     conflicts: list[str],
 ) -> tuple[list[PostResult], list[OfPost]]:
     """Every post with its footing, and what was found of each."""
     spec = collector.spec
     joist_m, board_m = timber.joist.width_m, timber.board.thickness_m
-    rest = cached(_rest, DeckCheckInput.of(collector, **UNREAD), timber.post, timber.built_up, frame.on_house)
+    rest = cached(_rest, DeckCheckInput.of(collector, **UNREAD), timber.post, timber.built_up, on_house=frame.on_house)
     fixed = spec.lateral.fixed
     made: list[PostResult] = []
     said: list[OfPost] = []
@@ -195,7 +196,7 @@ def check_posts(
                 top_m = foot_m
             # Posts that are alike to a millionth of a newton and a metre are calculated once, from those roundings.
             dead_n, live_n = reactions[post.id]
-            footed, findings = cached(_stood_on, rest, round(top_m, 6), round(dead_n, 6), round(live_n, 6))
+            footed, findings = cached(_stood_on, rest, round(top_m, 6), round(dead_n, 6), live_n=round(live_n, 6))
             one = PostResult(
                 at=post,
                 site=where,
@@ -206,12 +207,12 @@ def check_posts(
                 embedded_m=footed.depth_m if fixed else 0.0,
                 rises_m=beam_m if spec.seating.post_rises else 0.0,
                 bolts_count=_bolts_count(
-                    collector, timber, beam_line(spec, timber.beam, run.id)[0], reactions[post.id]
+                    collector, timber, beam_line(spec, timber.beam, run.id)[0], reactions=reactions[post.id]
                 ),
             )
             made.append(one)
             mark = collector.mark()
-            _upright(collector, frame, timber, _Upright(about, top_m - foot_m, reactions[post.id], screen_n))
+            _upright(collector, frame, timber, stand=_Upright(about, top_m - foot_m, reactions[post.id], screen_n))
             said.append(OfPost(about, findings, collector.cut(mark), id(findings) not in known))
             known.add(id(findings))
             for spot in spec.spots:
@@ -250,14 +251,14 @@ def _screens_n(collector: DeckCheckCollector, frame: DeckFrame, timber: DeckTimb
     """What the wind on screens pushes all posts with (N); not known is said with the guard."""
     spec = collector.spec
     try:
-        faces = screen_faces(spec, collector.site, collector.book, (frame, timber), open_edges(spec, frame))
+        faces = screen_faces(spec, collector.site, collector.book, on=(frame, timber), edges=open_edges(spec, frame))
     except OutOfScopeError:
         return 0.0
     return screen_push_n(faces)
 
 
 @lru_cache(maxsize=1024)
-def _stood(book: Rulebook, wood: Wood, load: LoadType, standing: ColumnInput) -> Column:
+def _stood(book: Rulebook, wood: Wood, load: LoadType, *, standing: ColumnInput) -> Column:
     """What a post carries, whatever rests on it: most posts of a deck, and of the next deck of a search, are as tall."""
     return book.column(wood, load, standing)
 
@@ -276,7 +277,10 @@ def _column(collector: DeckCheckCollector, rest: _Rest, stand: DeckPostStand) ->
         best: tuple[float, CalculationStep, CalculationStep, CalculationStep] | None = None
         for case in floor_cases(book, ""):
             column = _stood(
-                book, wood, load.load if case.live else "permanent", ColumnInput(height_m=tall_m, end_factor=end)
+                book,
+                wood,
+                load.load if case.live else "permanent",
+                standing=ColumnInput(height_m=tall_m, end_factor=end),
             )
             demand = CalculationStep(
                 symbol="N",
@@ -295,14 +299,14 @@ def _column(collector: DeckCheckCollector, rest: _Rest, stand: DeckPostStand) ->
             )
             capacity = column.capacity
             if capacity.unit != u.force:
-                capacity = given_step("N_max", si(capacity) / u.force_n, u.force, capacity.source)
+                capacity = given_step("N_max", si(capacity) / u.force_n, u.force, source=capacity.source)
             use = demand.value / capacity.value
             if best is None or use > best[0]:
                 best = use, demand, capacity, column.buckling
         assert best is not None
         height = collector.length_step("h", tall_m, "post, from its base to the beam")
         collector.at_most(
-            "post.axial_compression", about, best[1], best[2], (height, best[3]), case="standing straight"
+            "post.axial_compression", about, best[1], limit=best[2], working=(height, best[3]), case="standing straight"
         )
     except OutOfScopeError as refused:
         by_ply = refused if built is None else OutOfScopeError(f"ply by ply: {refused.reason}", MEND)
@@ -319,8 +323,8 @@ def _column(collector: DeckCheckCollector, rest: _Rest, stand: DeckPostStand) ->
             "post.height_code_table",
             about,
             height,
-            collector.limit_length(limit.step, limit.span_m),
-            (limit.step,),
+            limit=collector.limit_length(limit.step, limit.span_m),
+            working=(limit.step,),
             case="table",
             basis=Basis.TABLE,
         )
@@ -349,21 +353,21 @@ NOTCH_BOLTS = 2
 
 
 def _bolts_count(
-    collector: DeckCheckCollector, timber: DeckTimbers, beam: SectionItem, reactions: tuple[float, float]
+    collector: DeckCheckCollector, timber: DeckTimbers, beam: SectionItem, *, reactions: tuple[float, float]
 ) -> int:
     """Bolts through a post and the beam beside it, or in its notch."""
     spec = collector.spec
     if not spec.seating.bolted_on:
         return NOTCH_BOLTS if spec.seating.notched else 0
-    demand = factored(collector, *reactions, "R", "the beam on its post")
+    demand = factored(collector, *reactions, symbol="R", says="the beam on its post")
     try:
         woods = post_wood(beam, spec), post_wood(timber.post, spec)
-        return beside_bolts(collector.book, *woods, demand, collector.load.floor.load).count
+        return beside_bolts(collector.book, *woods, demand=demand, load=collector.load.floor.load).count
     except (OutOfScopeError, InvalidInputError):
         return NOTCH_BOLTS
 
 
-def _upright(collector: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers, stand: _Upright) -> None:
+def _upright(collector: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers, *, stand: _Upright) -> None:
     """What keeps a deck that no house holds from racking: knee braces both ways, or embedded posts."""
     spec, book = collector.spec, collector.book
     about, height_m, reaction = stand.about, stand.height_m, stand.reaction_n
@@ -401,7 +405,7 @@ def _upright(collector: DeckCheckCollector, frame: DeckFrame, timber: DeckTimber
         return
     if frame.on_house:
         # The house holds the deck; braces that are built all the same are looked at as if they stood alone.
-        _brace(collector, timber, stand, push, CheckOrigin.ADVICE)
+        _brace(collector, timber, stand, push=push, asks=CheckOrigin.ADVICE)
         return
     arm_m = height_m if spec.lateral.fixed else max(height_m - leg_m, 0.0)
     arm = arm_m / u.span_m
@@ -431,20 +435,26 @@ def _upright(collector: DeckCheckCollector, frame: DeckFrame, timber: DeckTimber
     except OutOfScopeError as refused:
         collector.gap(name, about, refused)
         return
-    one = given_step("1", 1.0, "", use.source)
+    one = given_step("1", 1.0, "", source=use.source)
     says = "fixed posts" if spec.lateral.fixed else "knee braces, along the beam and across it"
     collector.at_most(
-        "post.combined_axial_and_bending", about, use, one, (push, moment), case=says, asks=CheckOrigin.SAFETY
+        "post.combined_axial_and_bending",
+        about,
+        use,
+        limit=one,
+        working=(push, moment),
+        case=says,
+        asks=CheckOrigin.SAFETY,
     )
     if built is not None:
         why = "built-up posts that bend across their plies while they are squeezed are outside the code's rules"
         collector.gap("post.combined_axial_and_bending", about, OutOfScopeError(why, MEND))
     if spec.lateral.braced:
-        _brace(collector, timber, stand, push, CheckOrigin.SAFETY)
+        _brace(collector, timber, stand, push=push, asks=CheckOrigin.SAFETY)
 
 
 def _brace(
-    collector: DeckCheckCollector, timber: DeckTimbers, stand: _Upright, push: CalculationStep, asks: CheckOrigin
+    collector: DeckCheckCollector, timber: DeckTimbers, stand: _Upright, *, push: CalculationStep, asks: CheckOrigin
 ) -> None:
     """A knee brace at 45 degrees: H h / c, along the brace times √2, squeezed as a strut."""
     spec, book = collector.spec, collector.book
@@ -467,13 +477,13 @@ def _brace(
         return
     limit = column.capacity
     if limit.unit != u.force:
-        limit = given_step("F_max", si(limit) / u.force_n, u.force, limit.source)
+        limit = given_step("F_max", si(limit) / u.force_n, u.force, source=limit.source)
     collector.at_most(
         "knee_brace.compression",
         about,
         book.factored(force, "F_d"),
-        limit,
-        (push, force, column.buckling),
+        limit=limit,
+        working=(push, force, column.buckling),
         case="pushed sideways",
         asks=asks,
     )
@@ -481,7 +491,7 @@ def _brace(
         return
     ends = BraceForce(key="knee_brace_bolts.capacity", force=book.factored(force, "F_d"), case="pushed sideways")
     woods = post_wood(timber.joist, spec), post_wood(timber.post, spec), post_wood(timber.beam, spec)
-    check_brace_ends(collector, about, woods, ends)
+    check_brace_ends(collector, about, woods, demand=ends)
     collector.gap(
         "post_base.shear_capacity",
         about,

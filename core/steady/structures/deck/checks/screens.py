@@ -62,7 +62,7 @@ def screen_solidity(spec: DeckSpec, board_m: float) -> float:
 
 
 def screen_faces(
-    spec: DeckSpec, site: Site, book: Rulebook, on: tuple[DeckFrame, DeckTimbers], edges: list[Edge]
+    spec: DeckSpec, site: Site, book: Rulebook, *, on: tuple[DeckFrame, DeckTimbers], edges: list[Edge]
 ) -> list[ScreenFace]:
     """Each edge's screen with its wind; the greatest of the school's zones over all of it.
 
@@ -108,7 +108,7 @@ def screen_push_n(faces: list[ScreenFace]) -> float:
 
 
 def check_screens(
-    collector: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers, guard: GuardResult, faces: list[ScreenFace]
+    collector: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers, *, guard: GuardResult, faces: list[ScreenFace]
 ) -> None:
     """The screen's boards between posts, what its posts' turning does to the joists, and the deck as a whole."""
     about = f"{collector.spec.id}/guard"
@@ -123,17 +123,17 @@ def check_screens(
         return
     bay_m = longest_bay_m(runs)
     reach = collector.length_step(
-        "s_max", board_reach_m(timber.board.thickness_m), "our own, for boards in the wind", "our own"
+        "s_max", board_reach_m(timber.board.thickness_m), "our own, for boards in the wind", source="our own"
     )
     span = collector.length_step("s", bay_m, "from guard post to guard post")
-    collector.at_most("screen_board.span", about, span, reach, (), case="wind on the screen")
-    lifts = [_lift(collector, frame, timber, (run, by_edge[run.edge.index])) for run in runs]
+    collector.at_most("screen_board.span", about, span, limit=reach, working=(), case="wind on the screen")
+    lifts = [_lift(collector, frame, timber, on=(run, by_edge[run.edge.index])) for run in runs]
     _turns(collector, [one for one in lifts if one is not None])
     _whole_deck(collector, frame, faces)
 
 
 def _lift(
-    collector: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers, on: tuple[GuardRun, ScreenFace]
+    collector: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers, *, on: tuple[GuardRun, ScreenFace]
 ) -> tuple[CalculationStep, CalculationStep, ScreenFace] | None:
     """What a post's turning lifts a joist beside it with, and what of the deck's own weight holds that end down.
 
@@ -164,7 +164,7 @@ def _lift(
     own_n = share * collector.load.floor.dead_pa * spec.spacing_m * min(spans) / 2
     return (
         lift,
-        given_step("D", own_n / u.force_n, u.force, source, "the deck's own weight on that end, boards on"),
+        given_step("D", own_n / u.force_n, u.force, source=source, says="the deck's own weight on that end, boards on"),
         face,
     )
 
@@ -177,9 +177,13 @@ def _turns(collector: DeckCheckCollector, lifts: list[tuple[CalculationStep, Cal
     about, u = f"{collector.spec.id}/joists", collector.book.units
     if lift.value <= holds.value:
         wind = face.wind.steps
-        collector.at_most("joist.uplift_from_screen", about, lift, holds, wind, case="wind on the screen", by_wind=True)
+        collector.at_most(
+            "joist.uplift_from_screen", about, lift, limit=holds, working=wind, case="wind on the screen", by_wind=True
+        )
         return
-    net = given_step("U_net", lift.value - holds.value, u.force, "statics", "less the deck's own weight there")
+    net = given_step(
+        "U_net", lift.value - holds.value, u.force, source="statics", says="less the deck's own weight there"
+    )
     collector.gap(
         "joist.uplift_from_screen",
         about,
@@ -197,7 +201,9 @@ def _whole_deck(collector: DeckCheckCollector, frame: DeckFrame, faces: list[Scr
     spec, u, push_n = collector.spec, collector.book.units, screen_push_n(faces)
     about = f"{spec.id}/guard"
     if frame.on_house:
-        needs = given_step("H_t", push_n / HOUSE_TIES / u.force_n, u.force, "statics: all of it, two ties", "each way")
+        needs = given_step(
+            "H_t", push_n / HOUSE_TIES / u.force_n, u.force, source="statics: all of it, two ties", says="each way"
+        )
         collector.gap(
             "house_ties.lateral_load_from_screen",
             about,
@@ -241,4 +247,6 @@ def _whole_deck(collector: DeckCheckCollector, frame: DeckFrame, faces: list[Scr
             source=source,
             says="what the deck itself weighs, over half of its width",
         )
-        collector.at_most("deck.overturning_by_screen", about, tips, holds, (), case="wind on the screen", by_wind=True)
+        collector.at_most(
+            "deck.overturning_by_screen", about, tips, limit=holds, working=(), case="wind on the screen", by_wind=True
+        )

@@ -71,8 +71,10 @@ def check_sleepers(collector: DeckCheckCollector, frame: DeckFrame, timber: Deck
             source="statics: the whole load on all sleepers",
             says="under the sleepers",
         )
-        limit = given_step("q_s", soil.bearing_pa / u.pressure_pa, u.pressure, soil.source, soil.says)
-        collector.at_most("sleeper.soil_bearing", about, pressure, limit, (line,), case="on gravel", fitted=True)
+        limit = given_step("q_s", soil.bearing_pa / u.pressure_pa, u.pressure, source=soil.source, says=soil.says)
+        collector.at_most(
+            "sleeper.soil_bearing", about, pressure, limit=limit, working=(line,), case="on gravel", fitted=True
+        )
     heights = [bed_m(corner.height_m, timber) for corner in spec.outline]
     if max(heights) > RAISED_MOST_M + NEAR_M:
         return [
@@ -92,8 +94,10 @@ def _check_slab(collector: DeckCheckCollector, timber: DeckTimbers) -> list[str]
     about = f"{spec.id}/joists"
     if spec.slab_m > 0:
         has = collector.length_step("t", spec.slab_m, "slab, as measured: sound and not cracked")
-        least = given_step("t_min", SLAB_LEAST_M / u.span_m, u.span, "practice: as under a light roof's posts; low")
-        collector.at_least("sleeper.slab", about, has, least, case="on a slab")
+        least = given_step(
+            "t_min", SLAB_LEAST_M / u.span_m, u.span, source="practice: as under a light roof's posts; low"
+        )
+        collector.at_least("sleeper.slab", about, has, needs=least, case="on a slab")
     else:
         missing = OutOfScopeError("the slab's thickness is not entered", "measure it: drill it, or look at its edge")
         collector.gap("sleeper.slab", about, missing, crew=True)

@@ -38,7 +38,7 @@ def underside_m(stair: Stair, timber: DeckTimbers, out_m: float) -> float:
 
 
 def check_stair_supports(
-    collector: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers, stairs: list[Stair]
+    collector: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers, *, stairs: list[Stair]
 ) -> list[StairSupport]:
     """Every middle support that is wished for: its seat, sill, legs and footings.
 
@@ -48,12 +48,12 @@ def check_stair_supports(
     made = []
     for number, stair in enumerate(stairs):
         if stair.design.middle and stair.found.run_m > 0:
-            made.append(_support(collector, frame, timber, stair, f"stairs/{number}/middle"))
+            made.append(_support(collector, frame, timber, stair=stair, field=f"stairs/{number}/middle"))
     return made
 
 
 def _support(
-    collector: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers, stair: Stair, field: str
+    collector: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers, *, stair: Stair, field: str
 ) -> StairSupport:
     spec, floor, u = collector.spec, collector.load.floor, collector.book.units
     found, design, edge = stair.found, stair.design, stair.edge
@@ -68,12 +68,14 @@ def _support(
     collector.at_most(
         "stringer.support_notch",
         about,
-        given_step("n", notch_m / u.size_m, u.size, "geometry", "level seat on the sill, square to the stringer"),
         given_step(
+            "n", notch_m / u.size_m, u.size, source="geometry", says="level seat on the sill, square to the stringer"
+        ),
+        limit=given_step(
             "n_max",
             NOTCH_MOST_RATIO * max(left_m, 1e-6) / u.size_m,
             u.size,
-            "practice: a quarter of what the stringer has left",
+            source="practice: a quarter of what the stringer has left",
         ),
         case="middle support",
     )
@@ -87,8 +89,8 @@ def _support(
         collector,
         timber,
         ContinuousMember(length_m=ends[1] - ends[0], supports_m=(0.0, ends[1] - ends[0])),
-        (dead_n, live_n, found.stringers),
-        about,
+        loads=(dead_n, live_n, found.stringers),
+        about=about,
     )
     legs, corners = [], []
     for k, at_m in enumerate(ends, start=1):
@@ -125,6 +127,7 @@ def _sill(
     collector: DeckCheckCollector,
     timber: DeckTimbers,
     run: ContinuousMember,
+    *,
     loads: tuple[float, float, int],
     about: str,
 ) -> None:
@@ -146,4 +149,4 @@ def _sill(
         collector.gap("stair_sill.bending", about, refused)
         return
     kept = tuple(item for item in checks if item.kind in ("bending", "shear"))
-    collector.members("stair_sill", about, kept, "under the stringers' middles")
+    collector.members("stair_sill", about, kept, where="under the stringers' middles")

@@ -95,7 +95,7 @@ def check_stairs(collector: DeckCheckCollector, frame: DeckFrame, timber: DeckTi
         )
         about, landing = f"{spec.id}/stair/{design.id}", lay_landing(design, edge)
         try:
-            one = _flight(collector, ask, landing, about)
+            one = _flight(collector, ask, landing, about=about)
         except InvalidInputError as error:
             raise InvalidInputError(f"stairs/{number}/{error.field}", error.message) from None
         collector.checks += one.checks
@@ -104,14 +104,16 @@ def check_stairs(collector: DeckCheckCollector, frame: DeckFrame, timber: DeckTi
     return made
 
 
-def _flight(collector: DeckCheckCollector, ask: StairInput, landing: LandingLayout | None, about: str) -> StairResult:
+def _flight(
+    collector: DeckCheckCollector, ask: StairInput, landing: LandingLayout | None, *, about: str
+) -> StairResult:
     """The flight that leaves the deck: down to the ground, or to its landing."""
     if landing is None:
         return calculate_stair(ask, collector.book, about)
-    return _upper_flight(collector, ask, landing, about)
+    return _upper_flight(collector, ask, landing, about=about)
 
 
-def _upper_flight(collector: DeckCheckCollector, ask: StairInput, layout: LandingLayout, about: str) -> StairResult:
+def _upper_flight(collector: DeckCheckCollector, ask: StairInput, layout: LandingLayout, *, about: str) -> StairResult:
     """The flight from the deck to its landing: its risers are as high as those of the whole way down, the landing being a tread.
 
     Raises:
@@ -138,7 +140,7 @@ def _upper_flight(collector: DeckCheckCollector, ask: StairInput, layout: Landin
         )
     below_m = upper * whole.riser_m
     found = calculate_stair(replace(ask, drop_at=lambda _: below_m, riser_m=whole.riser_m), collector.book, about)
-    found.checks += landing_checks(layout.long_m, ask.width_m, collector.book, about)
+    found.checks += landing_checks(layout.long_m, ask.width_m, collector.book, about=about)
     return found
 
 
@@ -163,7 +165,7 @@ def feet_of(floor: FloorLoad, stair: Stair, timber: DeckTimbers) -> tuple[PostRe
 
 
 def check_stair_loads(
-    collector: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers, stairs: list[Stair]
+    collector: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers, *, stairs: list[Stair]
 ) -> list[Stair]:
     """What a flight brings to the rim it hangs on and to its landing, and what goes along its open sides.
 
@@ -198,11 +200,11 @@ def check_stair_loads(
                 "rim_joist",
                 about,
                 tuple(item for item in checks if item.kind in ("bending", "shear")),
-                "under the stair",
+                where="under the stair",
             )
         except OutOfScopeError as refused:
             collector.gap("rim_joist.stair_load", about, refused)
-        demand = factored(collector, dead_n / 2, live_n / 2, "R", "one stringer's end on the rim")
+        demand = factored(collector, dead_n / 2, live_n / 2, symbol="R", says="one stringer's end on the rim")
         collector.gap(
             "stringer_hanger.capacity",
             about,
@@ -213,14 +215,14 @@ def check_stair_loads(
             crew=True,
             needs=demand,
         )
-        _stringers_bend(collector, stair, timber, about)
-        _treads_bend(collector, stair, timber, about)
+        _stringers_bend(collector, stair, timber, about=about)
+        _treads_bend(collector, stair, timber, about=about)
         if one.handrails:
             made[number] = replace(stair, brackets_m=_handrail(collector, timber, about))
     return made
 
 
-def _stringers_bend(collector: DeckCheckCollector, stair: Stair, timber: DeckTimbers, about: str) -> None:
+def _stringers_bend(collector: DeckCheckCollector, stair: Stair, timber: DeckTimbers, *, about: str) -> None:
     """A stringer between rim and landing: what is left below its notches bends under its share of the flight."""
     spec, floor, one, stick = collector.spec, collector.load.floor, stair.found, timber.stringer
     notch_m = (
@@ -248,14 +250,16 @@ def _stringers_bend(collector: DeckCheckCollector, stair: Stair, timber: DeckTim
         collector.gap("stringer.bending", about, reason)
         return
     kept = tuple(item for item in checks if item.kind in ("bending", "shear"))
-    collector.members("stringer", about, kept, "net section at notches" if stair.design.cut else "solid, run level")
+    collector.members(
+        "stringer", about, kept, where="net section at notches" if stair.design.cut else "solid, run level"
+    )
 
 
 BRACKETS_M = (1.2, 0.9, 0.6)
 """A handrail's brackets stand at most 4 ft (1.2 m) apart [common practice], and closer where it bends too much [our own steps]."""
 
 
-def _treads_bend(collector: DeckCheckCollector, stair: Stair, timber: DeckTimbers, about: str) -> None:
+def _treads_bend(collector: DeckCheckCollector, stair: Stair, timber: DeckTimbers, *, about: str) -> None:
     """One board of a tread between two stringers under one person's foot."""
     book, u, board = collector.book, collector.book.units, timber.board
     if is_made(board):
@@ -275,7 +279,7 @@ def _treads_bend(collector: DeckCheckCollector, stair: Stair, timber: DeckTimber
         book,
         outdoors(board, flat=True),
         (moment, "floor"),
-        CheckContext("tread.bending", about, "one person"),
+        asked=CheckContext("tread.bending", about, "one person"),
     )
     if isinstance(one, Check):  # where the wood has no strength, what treads of its thickness are sold for speaks
         collector.checks.append(one)
@@ -310,13 +314,13 @@ def _handrail(collector: DeckCheckCollector, timber: DeckTimbers, about: str) ->
             book,
             outdoors(rail_of(timber), flat=True),
             (moment, people.load),
-            CheckContext("handrail.bending", about, "between brackets"),
+            asked=CheckContext("handrail.bending", about, "between brackets"),
         )
         if isinstance(one, UncheckedItem) or one.use <= 1:
             break
     if one is not None:
         _add(collector, one)
-    force = given_step("P", push, u.force, people.source, "a person at a bracket")
+    force = given_step("P", push, u.force, source=people.source, says="a person at a bracket")
     collector.gap(
         "handrail_brackets.capacity",
         about,
@@ -361,12 +365,12 @@ def _at_middle(load_n: float, span_m: float) -> Action:
 
 
 def check_stair_guards(
-    collector: DeckCheckCollector, timber: DeckTimbers, stairs: list[Stair], guard: GuardResult
+    collector: DeckCheckCollector, timber: DeckTimbers, stairs: list[Stair], *, guard: GuardResult
 ) -> list[Stair]:
     """A guard down both sides of every flight whose drop asks for one; its upper posts are the deck guard's where those stand."""
     made = []
     for stair in stairs:
-        sides = [(_side(stair, side, timber, guard), stair.found.rise_m, ()) for side in (0, 1)]
+        sides = [(_side(stair, side, timber, guard=guard), stair.found.rise_m, ()) for side in (0, 1)]
         if stair.found.run_m < 3 * timber.guard_post.width_m:
             made.append(stair)
             continue
@@ -395,7 +399,7 @@ def check_stair_guards(
     return made
 
 
-def _side(stair: Stair, side: int, timber: DeckTimbers, guard: GuardResult) -> Edge:
+def _side(stair: Stair, side: int, timber: DeckTimbers, *, guard: GuardResult) -> Edge:
     """The line of posts down one side of a flight, level; it begins at the deck guard's post where one stands there."""
     edge, design, half = stair.edge, stair.design, timber.guard_post.width_m / 2
     along_m = design.at_m - half if side == 0 else design.at_m + design.width_m + half

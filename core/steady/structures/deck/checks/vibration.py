@@ -15,7 +15,7 @@ LEAST_HZ = 8.0
 for decks under the other codes."""
 
 
-def check_vibration(collector: DeckCheckCollector, wood: Wood, span_m: float, about: str) -> None:
+def check_vibration(collector: DeckCheckCollector, wood: Wood, span_m: float, *, about: str) -> None:
     """Check the first frequency of a joist under dead load. A recommendation: it never fails a plan.
 
     Args:
@@ -43,7 +43,13 @@ def check_vibration(collector: DeckCheckCollector, wood: Wood, span_m: float, ab
         source="statics: first mode of a simple span",
         says="a joist with the dead load on it",
     )
-    least = given_step("f_min", LEAST_HZ, "Hz", "ec5: 7.3.3; medium", "floors of dwellings")
+    least = given_step("f_min", LEAST_HZ, "Hz", source="ec5: 7.3.3; medium", says="floors of dwellings")
     collector.at_least(
-        "joist.vibration_frequency", about, swings, least, (), case="nobody on it", asks=CheckOrigin.ADVICE
+        "joist.vibration_frequency",
+        about,
+        swings,
+        needs=least,
+        working=(),
+        case="nobody on it",
+        asks=CheckOrigin.ADVICE,
     )

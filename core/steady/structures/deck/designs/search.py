@@ -129,7 +129,7 @@ def _joists(case: DesignInput, layout: DeckCalculation, fixed: dict[str, object]
                 except OutOfScopeError:
                     continue
                 try:
-                    table_m = book.joist_span((wood,), ask_of(wished, book, layout.found, True)).span_m
+                    table_m = book.joist_span((wood,), ask_of(wished, book, layout.found, table=True)).span_m
                 except OutOfScopeError:
                     table_m = None
                 words = f"{one.says} at {case.tape.length(spacing_m)}" + (f", {stiffening}" if book.stiffens else "")
@@ -140,7 +140,7 @@ def _joists(case: DesignInput, layout: DeckCalculation, fixed: dict[str, object]
                     **fixed,
                 }
                 reach = _Reach(reaches_m=limit.span_m, table_m=table_m, needs_m=needs_m, governs=limit.governs)
-                yield _judged(case, "joists", words, change, reach)
+                yield _judged(case, "joists", words, change=change, reach=reach)
 
 
 def _beams(case: DesignInput, layout: DeckCalculation, fixed: dict[str, object]) -> Iterator[Choice]:
@@ -152,7 +152,7 @@ def _beams(case: DesignInput, layout: DeckCalculation, fixed: dict[str, object])
     floor = layout.found.load.floor
     for one in of_kind("joist", timber_of(spec).beam):
         for plies in PLIES:
-            wood = beam_wood(one, plies, spec, book)
+            wood = beam_wood(one, plies, spec, book=book)
             try:
                 limit = book.beam_span((wood,), BeamInput(floor=floor, supported_m=carries_m))
             except OutOfScopeError:
@@ -167,7 +167,7 @@ def _beams(case: DesignInput, layout: DeckCalculation, fixed: dict[str, object])
             change: dict[str, object] = {"beam": one.key, "plies": plies, **fixed}
             words = f"{plies} {'ply' if plies == 1 else 'plies'} of {one.says}"
             reach = _Reach(reaches_m=limit.span_m, table_m=table_m, needs_m=needs_m, governs=limit.governs)
-            yield _judged(case, "beams", words, change, reach)
+            yield _judged(case, "beams", words, change=change, reach=reach)
 
 
 @value_object
@@ -180,7 +180,7 @@ class _Reach:
     governs: str
 
 
-def _judged(case: DesignInput, group: str, says: str, change: dict[str, object], reach: _Reach) -> Choice:
+def _judged(case: DesignInput, group: str, says: str, *, change: dict[str, object], reach: _Reach) -> Choice:
     spec = case.spec
     slack_m = reach.reaches_m - reach.needs_m
     told = tuple((name, value) for name, value in change.items() if getattr(spec, name) != value)

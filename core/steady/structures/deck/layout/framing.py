@@ -174,9 +174,9 @@ def frame(spec: DeckSpec, *, joist_m: float, board_m: float, limits: Limits) -> 
     if framing.box[2] - framing.box[0] < 2 * joist_m:
         raise InvalidInputError("outline", "The deck is too narrow for joists at this spacing")
     doubled_m = frame_inner_edge_m(spec, board_m) if spec.frame_boards else None
-    raw = cached(_joists, framing, spec.spacing_m, joist_m, doubled_m)
+    raw = cached(_joists, framing, spec.spacing_m, joist_m, doubled_m=doubled_m)
     if spec.bridge is not None or spec.on_sleepers:
-        return _on_ground(spec, raw, plan, framing, joist_m)
+        return _on_ground(spec, raw, plan, framing=framing, joist_m=joist_m)
     overhang = min(spec.overhang_m, overhang_limit(joist_limit_m))
     if spec.seating.in_joist_plane:
         # Hung between beams, joists end at them: the outer beam stands just inside the edge.
@@ -191,7 +191,7 @@ def frame(spec: DeckSpec, *, joist_m: float, board_m: float, limits: Limits) -> 
 
     def lay(past_m: float, pins: tuple[Pin, ...]) -> _Laid:
         lines = cached(_lines, IdentityKey(raw), _Wanted(spec.beams, pins, limit_m, past_m), held)
-        return cached(_laid, IdentityKey(raw), framing, lines, held)
+        return cached(_laid, IdentityKey(raw), framing, lines, house=held)
 
     # A pinned line says how far joists run past it; every other line stays where it was without the pin.
     pinned_line = any(LINE_NAME.fullmatch(pin.id) for pin in spec.pins)
@@ -208,7 +208,7 @@ def frame(spec: DeckSpec, *, joist_m: float, board_m: float, limits: Limits) -> 
     if pinned_line:
         layout = lay(overhang, spec.pins)
     joists_m = _longest(layout.joists)[0]
-    beams = tuple(_with_posts(spec, run, joists_m, limits) for run in layout.runs)
+    beams = tuple(_with_posts(spec, run, joists_m, limits=limits) for run in layout.runs)
     notes: list[str] = []
     if spec.on_ledger and not on_house:
         notes.append(
@@ -223,11 +223,11 @@ def frame(spec: DeckSpec, *, joist_m: float, board_m: float, limits: Limits) -> 
         IdentityKey(layout),
         tuple(IdentityKey(run) for run in beams),
         _Seen(plan, flip, on_house, _deeper_at_far_side(framing, joist_m)),
-        tuple(notes),
+        notes=tuple(notes),
     )
 
 
-def _on_ground(spec: DeckSpec, raw: tuple[Joist, ...], plan: Outline, framing: Outline, joist_m: float) -> DeckFrame:
+def _on_ground(spec: DeckSpec, raw: tuple[Joist, ...], plan: Outline, *, framing: Outline, joist_m: float) -> DeckFrame:
     """Joists without beams: a bridge's on two sills, or all along on gravel, where they span nothing."""
     half = spec.bridge.bearing_m / 2 if spec.bridge is not None else 0.0
     on = ("sill-1", "sill-2") if spec.bridge is not None else ("", "")
@@ -263,7 +263,7 @@ def joists_at(frame: DeckFrame, edge: Edge) -> tuple[float, ...]:
     )
 
 
-def _put(layout: IdentityKey, runs: tuple[IdentityKey, ...], seen: "_Seen", notes: tuple[str, ...]) -> DeckFrame:
+def _put(layout: IdentityKey, runs: tuple[IdentityKey, ...], seen: "_Seen", *, notes: tuple[str, ...]) -> DeckFrame:
     """The frame of joists and beams that are laid; in one search the same ones make the same frame."""
     whole: _Laid = layout.it
     span_m, past_m = _longest(whole.joists)
@@ -312,7 +312,7 @@ class _Wanted:
     overhang_m: float
 
 
-def _laid(raw: IdentityKey, framing: Outline, lines: tuple[float, ...], house: Span | None) -> _Laid:
+def _laid(raw: IdentityKey, framing: Outline, lines: tuple[float, ...], *, house: Span | None) -> _Laid:
     joists, conflicts = _set_on(raw.it, lines, house)
     return _Laid(framing, joists, tuple(conflicts), tuple(_beams(framing, joists, lines)))
 
@@ -335,10 +335,10 @@ def _deeper_at_far_side(framing: Outline, joist_m: float) -> bool:
     return far > near + NEAR_M
 
 
-def _joists(framing: Outline, spacing_m: float, joist_m: float, doubled_m: float | None) -> tuple[Joist, ...]:
+def _joists(framing: Outline, spacing_m: float, joist_m: float, *, doubled_m: float | None) -> tuple[Joist, ...]:
     """Joists of an outline. `doubled_m`: how far inside each edge along them two stand side by side under a picture frame."""
     left, _, right, _ = framing.box
-    at = list(joist_centres(left, right, spacing_m, joist_m))
+    at = list(joist_centres(left, right, spacing_m, joist_m=joist_m))
     if len(at) > 2 and at[-1] - at[-2] < NARROW_M:
         # So close to the edge a joist would stand where a guard's posts do: the last two bays are shared evenly instead.
         at[-2] = (at[-3] + at[-1]) / 2
@@ -353,7 +353,7 @@ def _joists(framing: Outline, spacing_m: float, joist_m: float, doubled_m: float
             at = _with_step(at, u - math.copysign(joist_m / 2, edge.out[0]), joist_m)
     if doubled_m is not None:
         middles = [edge.start[0] - math.copysign(doubled_m, edge.out[0]) for edge in along]
-        at = _with_doubled(at, [u for u in middles if left < u < right], joist_m, spacing_m)
+        at = _with_doubled(at, [u for u in middles if left < u < right], joist_m, spacing_m=spacing_m)
     made: list[Joist] = []
     for u in sorted(at):
         for low, high in framing.across(0, u):
@@ -377,7 +377,7 @@ def _with_step(at: list[float], inner: float, joist_m: float) -> list[float]:
     return [*clear, inner]
 
 
-def _with_doubled(at: list[float], middles: list[float], joist_m: float, spacing_m: float) -> list[float]:
+def _with_doubled(at: list[float], middles: list[float], joist_m: float, *, spacing_m: float) -> list[float]:
     """Joist centers with a pair side by side at each middle, in place of those that they would share space with."""
     pairs = [middle + way * joist_m / 2 for middle in middles for way in (-1, 1)]
     edge = min(at), max(at)
@@ -548,7 +548,7 @@ def _joined(rows: list[tuple[float, float, float, float]]) -> list[tuple[float, 
     return made
 
 
-def _with_posts(spec: DeckSpec, run: BeamRun, joists_m: float, limits: Limits) -> BeamRun:
+def _with_posts(spec: DeckSpec, run: BeamRun, joists_m: float, *, limits: Limits) -> BeamRun:
     length = run.to_m - run.from_m
     # By halves a beam carries more where unbroken joists press it little, or lift: posts are set for the greater.
     carries = max(run.carries_m(unbroken=True), run.carries_m(unbroken=False))
@@ -561,19 +561,19 @@ def _with_posts(spec: DeckSpec, run: BeamRun, joists_m: float, limits: Limits) -
         past = between / (count - 1) / 4
         between = length - 2 * past
         count = max(2, math.ceil(between / limit - 1e-9) + 1)
-    found = cached(_posts, IdentityKey(run), count, (past, between), spec.pins)
+    found = cached(_posts, IdentityKey(run), count, (past, between), held=spec.pins)
     if spec.posts is not None:
         return found
     for more in range(1, MORE_POSTS + 1):
         if limits.joins(found):
             return found
-        tried: BeamRun = cached(_posts, IdentityKey(run), count + more, (past, between), spec.pins)
+        tried: BeamRun = cached(_posts, IdentityKey(run), count + more, (past, between), held=spec.pins)
         if limits.joins(tried):
             return tried
     return found
 
 
-def _posts(bare: IdentityKey, count: int, reach_m: tuple[float, float], held: tuple[Pin, ...]) -> BeamRun:
+def _posts(bare: IdentityKey, count: int, reach_m: tuple[float, float], *, held: tuple[Pin, ...]) -> BeamRun:
     """So many posts under a beam, the first so far in from its end, the last so far from the first (m)."""
     run: BeamRun = bare.it
     past, between = reach_m

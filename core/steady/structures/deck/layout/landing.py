@@ -113,7 +113,7 @@ def lay_landing(design: StairDesign, edge: Edge) -> LandingLayout | None:
 
 
 def landing_deck(
-    spec: DeckSpec, layout: LandingLayout, below_m: float, riser_m: float, feet: tuple[PostReaction, ...]
+    spec: DeckSpec, layout: LandingLayout, below_m: float, *, riser_m: float, feet: tuple[PostReaction, ...]
 ) -> DeckSpec:
     """The landing as a free-standing deck of the same wood, with the lower flight down one of its edges.
 

@@ -73,7 +73,7 @@ def decking(b: Builder, longest_m: float) -> tuple[Courses, list[str]]:
             pieces: list[Span] = []
             for run in spans:
                 try:
-                    pieces += _broken(b, run, centres, longest_m, course)
+                    pieces += _broken(b, run, centres, longest_m=longest_m, course=course)
                 except InvalidInputError as error:
                     clashes.append(error.message)
                     pieces.append((run[0], run[1] - run[0]))
@@ -91,12 +91,12 @@ def _fixings(b: Builder, rows: list[_Row], at: Vec) -> None:
     """Screws through the face wherever a piece lies on a joist; or hidden clips in the gaps, starters along both outer rows."""
     crossings = _crossings(b.frame, rows)
     if not (is_made(b.timber.board) and b.spec.made_boards.clips):
-        b.fix("deck screw", SCREWS_AT_A_JOIST * crossings, at, "screw")
+        b.fix("deck screw", SCREWS_AT_A_JOIST * crossings, at, role="screw")
         return
     outer = _crossings(b.frame, [rows[0], rows[-1]]) if rows else 0
     # A clip holds the boards on both sides of its gap; each end that meets another is held by one of its own.
-    b.fix("hidden clip", crossings - outer // 2, at, "screw")
-    b.fix("starter clip", outer, at, "screw")
+    b.fix("hidden clip", crossings - outer // 2, at, role="screw")
+    b.fix("starter clip", outer, at, role="screw")
 
 
 def _field(frame: DeckFrame, framed_m: float) -> Outline:
@@ -143,7 +143,7 @@ def _without(span: Span, taken: Iterable[Span]) -> list[Span]:
     return [(a, b) for a, b in left if b - a > LEAST_STRIP_M]
 
 
-def _broken(b: Builder, run: Span, centres: Sequence[float], longest_m: float, course: int) -> list[Span]:
+def _broken(b: Builder, run: Span, centres: Sequence[float], *, longest_m: float, course: int) -> list[Span]:
     """The pieces of a run, each with its start and length, butted on joists; from the far end where the deck is deeper there."""
     spec, from_far = b.spec, b.frame.from_far
     start, end = run
@@ -154,7 +154,7 @@ def _broken(b: Builder, run: Span, centres: Sequence[float], longest_m: float, c
         middle = min(own, key=lambda c: abs(c - (end - start) / 2))
         lengths = [middle, end - start - middle]
     else:
-        lengths = list(joined(end - start, own, longest_m, course))
+        lengths = list(joined(end - start, own, longest_m, course=course))
     if from_far:
         lengths.reverse()
     starts = itertools.accumulate(lengths, initial=start)
@@ -195,7 +195,7 @@ def _board_rows(b: Builder, rows: list[_Row], pitch: float) -> None:
                 "decking",
                 stick,
                 (length, (t, width)),
-                PartPlacement(
+                place=PartPlacement(
                     id=f"{spec.id}/boards/{number}/{k}",
                     at=b.vec(start, run[0].v_m, -t / 2),
                     along=b.vec(1.0, 0.0),
@@ -203,7 +203,7 @@ def _board_rows(b: Builder, rows: list[_Row], pitch: float) -> None:
                     count=len(run),
                     step=b.vec(0.0, pitch),
                 ),
-                Sawn((*rip, *(_notch(notch) for notch in run[0].notches[k]))),
+                sawn=Sawn((*rip, *(_notch(notch) for notch in run[0].notches[k]))),
             )
 
 

@@ -57,6 +57,7 @@ class Builder:
         role: str,
         stick: SectionItem,
         size_m: tuple[float, tuple[float, float]],
+        *,
         place: PartPlacement,
         sawn: Sawn = AS_LONG_AS_IT_IS,
     ) -> None:
@@ -75,7 +76,7 @@ class Builder:
         """The pieces of a role so far, each with its length (m)."""
         return [(place, self._long_m[key]) for key, places in self._rows.items() if key[0] == role for place in places]
 
-    def fix(self, item: str, each: int, at: Vec, role: str = "hardware") -> None:
+    def fix(self, item: str, each: int, at: Vec, *, role: str = "hardware") -> None:
         """So many of one fixing."""
         if each > 0:
             name = f"{self.spec.id}/{item.replace(' ', '-')}/{len(self.fixings) + 1}"
@@ -162,7 +163,7 @@ def _joists(b: Builder, z: float) -> None:
                 "joist",
                 timber.joist,
                 (end - start, (t, deep)),
-                PartPlacement(
+                place=PartPlacement(
                     id=f"{spec.id}/{joist.id}" if k == 0 else f"{spec.id}/{joist.id}/{k}",
                     at=b.vec(joist.u_m, start, z),
                     along=b.vec(0.0, 1.0),
@@ -171,14 +172,14 @@ def _joists(b: Builder, z: float) -> None:
                 ),
             )
             if spec.seating.in_joist_plane and frame.beams:
-                b.fix("joist hanger", 2 - int(k == 0 and hung), b.vec(joist.u_m, end, z), "connector")
+                b.fix("joist hanger", 2 - int(k == 0 and hung), b.vec(joist.u_m, end, z), role="connector")
         end = joist.to_m - t
         if laps(b, joist):
-            b.fix("frame bolt", LAP_BOLTS, b.vec(joist.u_m, -spec.existing.lap_m / 2, z), "screw")
+            b.fix("frame bolt", LAP_BOLTS, b.vec(joist.u_m, -spec.existing.lap_m / 2, z), role="screw")
         if hung:
-            b.fix("joist hanger", 1, b.vec(joist.u_m, 0.0, z), "connector")
+            b.fix("joist hanger", 1, b.vec(joist.u_m, 0.0, z), role="connector")
         if not spec.seating.in_joist_plane or not frame.beams:
-            b.fix("rim screw", 3 if hung else 6, b.vec(joist.u_m, end, z), "screw")
+            b.fix("rim screw", 3 if hung else 6, b.vec(joist.u_m, end, z), role="screw")
 
 
 def _rims(b: Builder, z: float, longest_m: float) -> None:
@@ -206,7 +207,7 @@ def _rims(b: Builder, z: float, longest_m: float) -> None:
                 "ledger" if house else "rim",
                 timber.joist,
                 (piece, (t, deep)),
-                PartPlacement(
+                place=PartPlacement(
                     id=f"{spec.id}/{name}" if k == 0 else f"{spec.id}/{name}/{k}",
                     at=begins,
                     along=direction,
@@ -295,11 +296,11 @@ def _blocking(b: Builder, z: float) -> None:
                 "blocking",
                 timber.joist,
                 (length, (t, deep)),
-                PartPlacement(
+                place=PartPlacement(
                     id=f"{spec.id}/block/{one.id}/{v:g}", at=b.vec(starts, v, z), along=b.vec(1.0, 0.0), up=UP
                 ),
             )
-            b.fix("rim screw", 4, b.vec(one.u_m, v, z), "screw")
+            b.fix("rim screw", 4, b.vec(one.u_m, v, z), role="screw")
 
 
 def ply_breaks(run: BeamRun, plies: int, lengths_m: list[float]) -> list[list[float]]:
@@ -347,7 +348,7 @@ def beams(b: Builder, lengths_of: Callable[[str], list[float]]) -> list[str]:
                     "beam",
                     timber.beam,
                     (c - a, (t, deep)),
-                    PartPlacement(
+                    place=PartPlacement(
                         id=f"{spec.id}/beam/{run.id}" if (ply, k) == (0, 0) else f"{spec.id}/beam/{run.id}/{ply}/{k}",
                         at=b.vec(a, v, z),
                         along=b.vec(1.0, 0.0),
@@ -356,7 +357,7 @@ def beams(b: Builder, lengths_of: Callable[[str], list[float]]) -> list[str]:
                     ),
                 )
         rows = math.ceil((run.to_m - run.from_m) / 0.4064) + 1
-        b.fix("ply screw", 2 * rows * (plies - 1), b.vec(run.from_m, run.v_m, z), "screw")
+        b.fix("ply screw", 2 * rows * (plies - 1), b.vec(run.from_m, run.v_m, z), role="screw")
     return list(dict.fromkeys(clashes))
 
 
@@ -371,34 +372,34 @@ def posts_and_footings(b: Builder, posts: list[PostResult]) -> list[Footing]:
         stands = PartPlacement(id=pid, at=(x, y, ground + post.foot_m - post.embedded_m), along=UP, up=b.vec(1.0, 0.0))
         if timber.built_up is None:
             size = (timber.post.thickness_m, timber.post.width_m)
-            b.add("post", timber.post, (post.length_m, size), stands, Sawn(_notch(spec, timber, post)))
+            b.add("post", timber.post, (post.length_m, size), place=stands, sawn=Sawn(_notch(spec, timber, post)))
         else:
-            _plies(b, timber.built_up, post, stands)
+            _plies(b, timber.built_up, post, stands=stands)
         if not post.embedded_m:
-            b.fix("post base", 1, (x, y, ground), "connector")
+            b.fix("post base", 1, (x, y, ground), role="connector")
         if post.has_post and not spec.seating.post_rises:
-            b.fix("post cap", 1, (x, y, ground + post.top_m), "connector")
+            b.fix("post cap", 1, (x, y, ground + post.top_m), role="connector")
         elif post.bolts_count:
             ply_m = timber.beam.thickness_m if spec.seating.bolted_on else 0.0
             bolt = bolt_item(timber.post.width_m, ply_m)
-            b.fix(bolt, post.bolts_count, (x, y, ground + post.top_m + post.rises_m / 2), "screw")
-        made.append(footing_under(spec, timber, post, pid, ground))
+            b.fix(bolt, post.bolts_count, (x, y, ground + post.top_m + post.rises_m / 2), role="screw")
+        made.append(footing_under(spec, timber, post, pid=pid, ground=ground))
     if spec.lateral.braced:
         _braces(b, posts)
     return made
 
 
-def _plies(b: Builder, built: BuiltUp, post: PostResult, stands: PartPlacement) -> None:
+def _plies(b: Builder, built: BuiltUp, post: PostResult, *, stands: PartPlacement) -> None:
     """An outer ply on either side of the core, wide sides along the beam; the core ends under a beam in its pocket."""
     (x, y, low), off = stands.at, (built.core.thickness_m + built.outer.thickness_m) / 2
     for name, way in (("", -1.0), ("/far ply", 1.0)):
         dx, dy, _ = b.vec(0.0, way * off)
         one = replace(stands, id=f"{stands.id}{name}", about=stands.id, at=(x + dx, y + dy, low))
-        b.add("post", built.outer, (post.length_m, (built.outer.thickness_m, built.outer.width_m)), one)
+        b.add("post", built.outer, (post.length_m, (built.outer.thickness_m, built.outer.width_m)), place=one)
     core_m = post.length_m - (post.rises_m if b.spec.seating.notched else 0.0)
     core = replace(stands, id=f"{stands.id}/core", about=stands.id)
-    b.add("post", built.core, (core_m, (built.core.thickness_m, built.core.width_m)), core)
-    b.fix("ply screw", ply_screws(post.length_m), stands.at, "screw")
+    b.add("post", built.core, (core_m, (built.core.thickness_m, built.core.width_m)), place=core)
+    b.fix("ply screw", ply_screws(post.length_m), stands.at, role="screw")
 
 
 def _notch(spec: DeckSpec, timber: DeckTimbers, post: PostResult) -> tuple[Cut, ...]:
@@ -424,10 +425,10 @@ def _braces(b: Builder, posts: list[PostResult]) -> None:
             if not b.frame.on_house:
                 ways.append((0.0, outward))
             for u, v in ways:
-                _knee(b, post, u, v)
+                _knee(b, post, u, v=v)
 
 
-def _knee(b: Builder, post: PostResult, u: float, v: float) -> None:
+def _knee(b: Builder, post: PostResult, u: float, *, v: float) -> None:
     """One brace at 45 degrees from a post, toward (u, v) in the framing axes."""
     stick = b.timber.joist
     leg = brace_leg_m(b.spec, post.top_m - post.foot_m)
@@ -441,15 +442,15 @@ def _knee(b: Builder, post: PostResult, u: float, v: float) -> None:
         "brace",
         stick,
         (root * leg, (stick.thickness_m, stick.width_m)),
-        PartPlacement(
+        place=PartPlacement(
             id=name, at=start, along=b.vec(u / root, v / root, 1 / root), up=b.vec(-u / root, -v / root, 1 / root)
         ),
-        Sawn((saw,), root * leg + stick.width_m),
+        sawn=Sawn((saw,), root * leg + stick.width_m),
     )
-    b.fix(brace_lag(stick.thickness_m).item, 2 * LAGS_AN_END, start, "screw")
+    b.fix(brace_lag(stick.thickness_m).item, 2 * LAGS_AN_END, start, role="screw")
 
 
-def footing_under(spec: DeckSpec, timber: DeckTimbers, post: PostResult, pid: str, ground: float) -> Footing:
+def footing_under(spec: DeckSpec, timber: DeckTimbers, post: PostResult, *, pid: str, ground: float) -> Footing:
     """The hole under a post, and what goes into it."""
     shape = spec.footing_shape
     if post.embedded_m:
@@ -517,7 +518,7 @@ def sills(b: Builder) -> None:
             "sill",
             timber.post,
             (right - left + 0.3, (timber.post.width_m, timber.post.thickness_m)),
-            PartPlacement(
+            place=PartPlacement(
                 id=f"{spec.id}/sill-{number}",
                 at=b.vec(left - 0.15, v, z),
                 along=b.vec(1.0, 0.0),

@@ -39,7 +39,7 @@ def build_stairs(b: Builder, stairs: list[Stair]) -> None:
             "stringer",
             stick,
             (length, (stick.thickness_m, stick.width_m)),
-            PartPlacement(
+            place=PartPlacement(
                 id=f"{b.spec.id}/stair/{design.id}",
                 at=(x, y, -thick_m - half_m / math.cos(lean)),
                 along=down,
@@ -48,7 +48,7 @@ def build_stairs(b: Builder, stairs: list[Stair]) -> None:
                 count=found.stringers,
                 step=(across[0] * pitch, across[1] * pitch, 0.0),
             ),
-            Sawn(
+            sawn=Sawn(
                 (
                     Cut(end="start", kind="saw", at_m=0.0, mitre_rad=0.0, bevel_rad=-lean),
                     Cut(end="end", kind="saw", at_m=length, mitre_rad=0.0, bevel_rad=math.pi / 2 - lean),
@@ -65,7 +65,7 @@ def build_stairs(b: Builder, stairs: list[Stair]) -> None:
                     "tread",
                     board,
                     (design.width_m, (board.thickness_m, board.width_m)),
-                    PartPlacement(
+                    place=PartPlacement(
                         id=f"{b.spec.id}/stair/{design.id}/tread/{k}/{half}",
                         at=(tx + edge.out[0] * out, ty + edge.out[1] * out, -k * found.riser_m - board.thickness_m / 2),
                         along=across,
@@ -83,16 +83,16 @@ def build_stairs(b: Builder, stairs: list[Stair]) -> None:
                 "riser",
                 board,
                 (design.width_m, (board.thickness_m, found.riser_strip_m)),
-                PartPlacement(
+                place=PartPlacement(
                     id=f"{b.spec.id}/stair/{design.id}/riser/{k}",
                     at=(tx + edge.out[0] * out, ty + edge.out[1] * out, low),
                     along=across,
                     up=(0.0, 0.0, 1.0),
                     about=f"{b.spec.id}/stair/{design.id}",
                 ),
-                Sawn((rip,)),
+                sawn=Sawn((rip,)),
             )
-            b.fix("deck screw", 2 * found.stringers, (tx, ty, low), "screw")
+            b.fix("deck screw", 2 * found.stringers, (tx, ty, low), role="screw")
         for number in range(found.handrails):
             rail = rail_of(timber)
             off_m = HANDRAIL_OFF_M + rail.thickness_m / 2
@@ -101,7 +101,7 @@ def build_stairs(b: Builder, stairs: list[Stair]) -> None:
                 "handrail",
                 rail,
                 (found.run_m / math.cos(lean), (rail.thickness_m, rail.width_m)),
-                PartPlacement(
+                place=PartPlacement(
                     id=f"{b.spec.id}/stair/{design.id}/handrail{'-2' if number else ''}",
                     at=(hx, hy, HANDRAIL_M),
                     along=down,
@@ -110,8 +110,8 @@ def build_stairs(b: Builder, stairs: list[Stair]) -> None:
                 ),
             )
             brackets = math.ceil(found.run_m / math.cos(lean) / stair.brackets_m - 1e-9) + 1
-            b.fix("handrail bracket", brackets, (hx, hy, HANDRAIL_M), "connector")
-        b.fix("deck screw", 4 * found.stringers * max(0, found.risers - 1), (x, y, 0.0), "screw")
+            b.fix("handrail bracket", brackets, (hx, hy, HANDRAIL_M), role="connector")
+        b.fix("deck screw", 4 * found.stringers * max(0, found.risers - 1), (x, y, 0.0), role="screw")
 
 
 def _notches(stair: Stair, half_m: float) -> tuple[Cut, ...]:
@@ -166,7 +166,7 @@ def build_stair_guards(b: Builder, stairs: list[Stair]) -> None:
                     "guard post",
                     post,
                     (tall + below, (post.thickness_m, post.width_m)),
-                    PartPlacement(
+                    place=PartPlacement(
                         id=f"{name}/{k}",
                         at=(x, y, nosing(at) - below),
                         along=UP,
@@ -174,7 +174,7 @@ def build_stair_guards(b: Builder, stairs: list[Stair]) -> None:
                         about=f"{b.spec.id}/stair/{stair.design.id}",
                     ),
                 )
-                b.fix("guard anchor", 1, (x, y, nosing(at)), "connector")
+                b.fix("guard anchor", 1, (x, y, nosing(at)), role="connector")
             for k, (start, end) in enumerate(zip(run.posts_m, run.posts_m[1:], strict=False)):
                 begins, clear = start + post.width_m / 2, end - start - post.width_m
                 x, y = edge.at(begins)
@@ -187,14 +187,14 @@ def build_stair_guards(b: Builder, stairs: list[Stair]) -> None:
                         "guard rail",
                         rail,
                         (clear / math.cos(lean), (rail.thickness_m, rail.width_m)),
-                        PartPlacement(
+                        place=PartPlacement(
                             id=f"{name}/rail/{k}/{low}",
                             at=(x, y, nosing(begins) + z),
                             along=down,
                             up=up,
                             about=f"{b.spec.id}/stair/{stair.design.id}",
                         ),
-                        Sawn(cuts, clear / math.cos(lean) + rail.width_m * slope),
+                        sawn=Sawn(cuts, clear / math.cos(lean) + rail.width_m * slope),
                     )
                 each, gap_m = run.infill[k]
                 pitch = gap_m + baluster.width_m
@@ -208,7 +208,7 @@ def build_stair_guards(b: Builder, stairs: list[Stair]) -> None:
                         "baluster",
                         baluster,
                         (tall - 0.05, (baluster.thickness_m, baluster.width_m)),
-                        PartPlacement(
+                        place=PartPlacement(
                             id=f"{name}/balusters/{k}",
                             at=(bx, by, nosing(at) + 0.05),
                             along=UP,
@@ -219,4 +219,4 @@ def build_stair_guards(b: Builder, stairs: list[Stair]) -> None:
                         ),
                     )
             x, y = edge.at(run.posts_m[0])
-            b.fix("deck screw", 4 * run.balusters, (x, y, 0.0), "screw")
+            b.fix("deck screw", 4 * run.balusters, (x, y, 0.0), role="screw")

@@ -21,7 +21,7 @@ LOW_END_M = 0.05
 """Balusters end so far over the deck [common practice]."""
 
 
-def _caps(b: Builder, name: str, run: GuardRun, tall: tuple[bool, bool]) -> None:
+def _caps(b: Builder, name: str, run: GuardRun, *, tall: tuple[bool, bool]) -> None:
     """The cap in even pieces joined over posts; mitered where two runs share a corner post.
 
     `tall`: whether the post at its start and at its end runs on up, so that the cap ends at its face.
@@ -51,14 +51,14 @@ def _caps(b: Builder, name: str, run: GuardRun, tall: tuple[bool, bool]) -> None
             "guard cap",
             board,
             (length, (board.thickness_m, board.width_m)),
-            PartPlacement(
+            place=PartPlacement(
                 id=f"{name}/cap/{k}",
                 at=(x, y, b.guard_m - board.thickness_m / 2),
                 along=along,
                 up=(edge.out[0], edge.out[1], 0.0),
                 about=f"{b.spec.id}/guard",
             ),
-            mitered(length, board.width_m, angles),
+            sawn=mitered(length, board.width_m, angles),
         )
 
 
@@ -101,9 +101,9 @@ def _screen(b: Builder, number: int, run: GuardRun) -> None:
             count=rows,
             step=(0.0, 0.0, pitch),
         )
-        b.add("screen board", board, (stops - begins, (board.thickness_m, board.width_m)), place)
+        b.add("screen board", board, (stops - begins, (board.thickness_m, board.width_m)), place=place)
     x, y = edge.inside(run.posts_m[0], on_face)
-    b.fix("deck screw", SCREWS_A_CROSSING * rows * len(run.posts_m), (x, y, guard.screen_m), "screw")
+    b.fix("deck screw", SCREWS_A_CROSSING * rows * len(run.posts_m), (x, y, guard.screen_m), role="screw")
 
 
 def _joints(ends_m: tuple[float, float], posts_m: tuple[float, ...]) -> tuple[float, ...]:
@@ -175,7 +175,7 @@ def build_guard(b: Builder, guard: GuardResult) -> None:
                 "guard post",
                 post,
                 (top + below, (post.thickness_m, post.width_m)),
-                PartPlacement(
+                place=PartPlacement(
                     id=f"{b.spec.id}/guard/{number}/{k}",
                     at=(x, y, -below),
                     along=UP,
@@ -183,9 +183,9 @@ def build_guard(b: Builder, guard: GuardResult) -> None:
                     about=f"{b.spec.id}/guard",
                 ),
             )
-            b.fix("guard anchor", 1, (x, y, 0.0), "connector")
+            b.fix("guard anchor", 1, (x, y, 0.0), role="connector")
             # A corner's post has its blocks on the edge along the joists, whichever run comes first.
-            _blocks(b, *min(stands, key=lambda one: _ways(b, one[0])), f"{b.spec.id}/guard/{number}/block-{k}")
+            _blocks(b, *min(stands, key=lambda one: _ways(b, one[0])), name=f"{b.spec.id}/guard/{number}/block-{k}")
         for k, (start, end) in enumerate(itertools.pairwise(run.posts_m)):
             face_m = start + run.half_m(k, post.width_m)
             clear = end - run.half_m(k + 1, post.width_m) - face_m
@@ -195,7 +195,7 @@ def build_guard(b: Builder, guard: GuardResult) -> None:
                     "guard rail",
                     rail,
                     (clear, (rail.thickness_m, rail.width_m)),
-                    PartPlacement(
+                    place=PartPlacement(
                         id=f"{b.spec.id}/guard/{number}/rail/{start:.3f}/{z:.2f}",
                         at=(x, y, z),
                         along=along,
@@ -212,7 +212,7 @@ def build_guard(b: Builder, guard: GuardResult) -> None:
                     "baluster",
                     baluster,
                     (under - LOW_END_M, (baluster.thickness_m, baluster.width_m)),
-                    PartPlacement(
+                    place=PartPlacement(
                         id=f"{b.spec.id}/guard/{number}/balusters/{start:.3f}",
                         at=(bx, by, LOW_END_M),
                         along=UP,
@@ -226,8 +226,8 @@ def build_guard(b: Builder, guard: GuardResult) -> None:
         if has_screen(b, edge):
             _screen(b, number, run)  # its boards stand where a cap would reach over the posts
         else:
-            _caps(b, f"{b.spec.id}/guard/{number}", run, _tall_ends(b, guard, run))
-        b.fix("deck screw", 4 * run.balusters, (x, y, 0.0), "screw")
+            _caps(b, f"{b.spec.id}/guard/{number}", run, tall=_tall_ends(b, guard, run))
+        b.fix("deck screw", 4 * run.balusters, (x, y, 0.0), role="screw")
 
 
 def _seconds_at(b: Builder, edge: Edge, across: Sequence[float]) -> list[float]:
@@ -246,7 +246,7 @@ def _seconds_at(b: Builder, edge: Edge, across: Sequence[float]) -> list[float]:
     return found
 
 
-def _blocks(b: Builder, edge: Edge, at_m: float, name: str) -> None:
+def _blocks(b: Builder, edge: Edge, at_m: float, *, name: str) -> None:
     """Two blocks at a guard post: behind it, between the joists beside it; or at both its sides, to the next joist."""
     t, deep = b.timber.joist.thickness_m, b.timber.joist.width_m
     z = -b.timber.board.thickness_m - deep / 2
@@ -264,7 +264,7 @@ def _blocks(b: Builder, edge: Edge, at_m: float, name: str) -> None:
             "blocking",
             b.timber.joist,
             (length, (t, deep)),
-            PartPlacement(
+            place=PartPlacement(
                 id=name if number == 0 else f"{name}/{number + 1}",
                 at=(*edge.inside(station_m, in_m), z),
                 along=along,

@@ -10,7 +10,7 @@ NAME = "Landing"
 GROUND = "ground"
 
 
-def joined(deck: Plan, landing: Plan, layout: LandingLayout, below_m: float) -> Plan:
+def joined(deck: Plan, landing: Plan, layout: LandingLayout, *, below_m: float) -> Plan:
     """The deck's plan with its landing's: every piece, hole, check, member and question of both.
 
     Args:

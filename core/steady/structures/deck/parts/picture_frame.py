@@ -28,10 +28,10 @@ def picture_frame(b: Builder, longest_m: float) -> list[str]:
             if frame.on_house and edge.index == 0:
                 continue
             before, after = edges[edge.index - 1], edges[(edge.index + 1) % len(edges)]
-            first = _corner(before, edge, off, frame.on_house and before.index == 0)
-            last = _corner(edge, after, off, frame.on_house and after.index == 0)
+            first = _corner(before, edge, off, house=frame.on_house and before.index == 0)
+            last = _corner(edge, after, off, house=frame.on_house and after.index == 0)
             try:
-                _run(b, edge, (k, off), (first, last), longest_m)
+                _run(b, edge, (k, off), corners=(first, last), longest_m=longest_m)
             except InvalidInputError as error:
                 clashes.append(error.message)
     if spec.frame_boards > 1:
@@ -39,7 +39,7 @@ def picture_frame(b: Builder, longest_m: float) -> list[str]:
     return clashes
 
 
-def _corner(one: Edge, two: Edge, off_m: float, house: bool) -> tuple[float, float]:
+def _corner(one: Edge, two: Edge, off_m: float, *, house: bool) -> tuple[float, float]:
     """How far a board's middle line runs past a corner of the outline (m), and its saw's angle from square (rad).
 
     Args:
@@ -57,7 +57,7 @@ def _corner(one: Edge, two: Edge, off_m: float, house: bool) -> tuple[float, flo
 
 
 def _run(
-    b: Builder, edge: Edge, which: tuple[int, float], corners: tuple[tuple[float, float], ...], longest_m: float
+    b: Builder, edge: Edge, which: tuple[int, float], *, corners: tuple[tuple[float, float], ...], longest_m: float
 ) -> None:
     """The boards along one edge: butted over joists where they cross them, in even pieces where they lie along two."""
     spec, frame, stick = b.spec, b.frame, b.timber.board
@@ -80,10 +80,10 @@ def _run(
         held = count * (math.ceil(total / count / spec.spacing_m - 1e-9) + 1)
     else:
         over = sorted((joist.u_m - start[axis]) / direction[axis] for joist in frame.joists)
-        lengths = list(joined(total, tuple(at for at in over if 0.05 < at < total - 0.05), room_m, 0))
+        lengths = list(joined(total, tuple(at for at in over if 0.05 < at < total - 0.05), room_m, course=0))
         # Both pieces that meet over a joist are screwed to it.
         held = sum(0 < at < total for at in over) + len(lengths) - 1
-    b.fix("deck screw", SCREWS_AT_A_JOIST * held, (*start, 0.0), "screw")
+    b.fix("deck screw", SCREWS_AT_A_JOIST * held, (*start, 0.0), role="screw")
     begins = list(itertools.accumulate(lengths, initial=0.0))
     for k, (at, length) in enumerate(zip(begins, lengths, strict=False)):
         ends = (first_rad if k == 0 else 0.0, last_rad if k + 1 == len(lengths) else 0.0)
@@ -92,13 +92,13 @@ def _run(
             "decking",
             stick,
             (length, (t, w)),
-            PartPlacement(
+            place=PartPlacement(
                 id=f"{spec.id}/frame/{number}/{edge.index}" if k == 0 else f"{spec.id}/frame/{number}/{edge.index}/{k}",
                 at=(start[0] + direction[0] * at, start[1] + direction[1] * at, -t / 2),
                 along=(*direction, 0.0),
                 up=(edge.out[0], edge.out[1], 0.0),
             ),
-            mitered(length, w, ends),
+            sawn=mitered(length, w, ends),
         )
 
 
@@ -121,8 +121,8 @@ def _ladder_blocks(b: Builder) -> None:
                 "blocking",
                 stick,
                 (length, (t, deep)),
-                PartPlacement(
+                place=PartPlacement(
                     id=f"{spec.id}/ladder/{edge.index}/{k}", at=b.vec(at, v, z), along=b.vec(1.0, 0.0), up=UP
                 ),
             )
-            b.fix("rim screw", 4, b.vec(at, v, z), "screw")
+            b.fix("rim screw", 4, b.vec(at, v, z), role="screw")

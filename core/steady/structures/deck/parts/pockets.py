@@ -31,8 +31,8 @@ def pockets(b: Builder) -> None:
                 along=b.vec(1.0, 0.0),
                 up=UP,
             )
-            b.add("blocking", stick, (c.u_m - a.u_m - t, (t, deep)), place)
-        b.fix("rim screw", 2 * SCREWS_A_BLOCK, b.vec(u, v, z), "screw")
+            b.add("blocking", stick, (c.u_m - a.u_m - t, (t, deep)), place=place)
+        b.fix("rim screw", 2 * SCREWS_A_BLOCK, b.vec(u, v, z), role="screw")
 
 
 def pocket_blocks(b: Builder) -> tuple[tuple[float, float, float], ...]:

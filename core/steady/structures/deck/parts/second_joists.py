@@ -28,6 +28,6 @@ def second_joists(b: Builder) -> None:
                 along=b.vec(0.0, 1.0),
                 up=UP,
             )
-            b.add("joist", stick, (end - start, (t, deep)), place)
-            b.fix("ply screw", math.ceil((end - start) / EVERY_M) * 2, b.vec(joist.u_m, start, z), "screw")
-        b.fix("joist hanger", 1, b.vec(joist.u_m, joist.to_m, z), "connector")
+            b.add("joist", stick, (end - start, (t, deep)), place=place)
+            b.fix("ply screw", math.ceil((end - start) / EVERY_M) * 2, b.vec(joist.u_m, start, z), role="screw")
+        b.fix("joist hanger", 1, b.vec(joist.u_m, joist.to_m, z), role="connector")

@@ -35,8 +35,8 @@ def build_stair_blocks(b: Builder, stairs: list[Stair]) -> None:
                 up=UP,
                 about=f"{b.spec.id}/stair/{stair.design.id}",
             )
-            b.add("blocking", b.timber.joist, (length, (t, deep)), place)
-            b.fix("rim screw", SCREWS_A_BLOCK, place.at, "screw")
+            b.add("blocking", b.timber.joist, (length, (t, deep)), place=place)
+            b.fix("rim screw", SCREWS_A_BLOCK, place.at, role="screw")
 
 
 def _along_joists(b: Builder, edge: Edge) -> bool:

@@ -26,7 +26,7 @@ def build_stair_supports(b: Builder, supports: list[StairSupport], stringers: di
             "stair sill",
             timber.joist,
             (apart_m + 2 * past_m, (timber.joist.thickness_m, timber.joist.width_m)),
-            PartPlacement(
+            place=PartPlacement(
                 id=f"{about}/sill",
                 at=(ax - along[0] * past_m, ay - along[1] * past_m, -one.sill_top_m - timber.joist.width_m / 2),
                 along=along,
@@ -34,7 +34,7 @@ def build_stair_supports(b: Builder, supports: list[StairSupport], stringers: di
                 about=about,
             ),
         )
-        b.fix("deck screw", SCREWS_A_STRINGER * stringers[one.stair], (ax, ay, -one.sill_top_m), "screw")
+        b.fix("deck screw", SCREWS_A_STRINGER * stringers[one.stair], (ax, ay, -one.sill_top_m), role="screw")
         for leg in one.legs:
             x, y = leg.site
             pid, ground = f"{b.spec.id}/post/{leg.at.id}", -leg.deck_m
@@ -42,11 +42,11 @@ def build_stair_supports(b: Builder, supports: list[StairSupport], stringers: di
                 "post",
                 timber.post,
                 (leg.length_m, (timber.post.thickness_m, timber.post.width_m)),
-                PartPlacement(id=pid, at=(x, y, ground + leg.foot_m - leg.embedded_m), along=UP, up=along),
+                place=PartPlacement(id=pid, at=(x, y, ground + leg.foot_m - leg.embedded_m), along=UP, up=along),
             )
             if not leg.embedded_m:
-                b.fix("post base", 1, (x, y, ground), "connector")
+                b.fix("post base", 1, (x, y, ground), role="connector")
             if leg.has_post:
-                b.fix("post cap", 1, (x, y, ground + leg.top_m), "connector")
-            made.append(footing_under(b.spec, timber, leg, pid, ground))
+                b.fix("post cap", 1, (x, y, ground + leg.top_m), role="connector")
+            made.append(footing_under(b.spec, timber, leg, pid=pid, ground=ground))
     return made

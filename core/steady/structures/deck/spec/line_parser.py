@@ -71,20 +71,20 @@ def _cut(word: str, bare: Bare, size: tuple[float, float]) -> dict[str, list[tup
     width, depth = size
     if match := re.fullmatch(r"less(.+)x(.+?)(left|right)", word):
         a, b = _length(match[1], bare, word), _length(match[2], bare, word)
-        _within(word, a, width, b, depth)
+        _within(word, a, width, b=b, depth=depth)
         if match[3] == "right":
             return {"right": [(width, depth - b), (width - a, depth - b), (width - a, depth)]}
         return {"left": [(a, depth), (a, depth - b), (0.0, depth - b)]}
     if match := re.fullmatch(r"corner(.+?)(left|right)", word):
         a = _length(match[1], bare, word)
-        _within(word, a, width, a, depth)
+        _within(word, a, width, b=a, depth=depth)
         if match[2] == "right":
             return {"right": [(width, depth - a), (width - a, depth)]}
         return {"left": [(a, depth), (0.0, depth - a)]}
     return {}
 
 
-def _within(word: str, a: float, width: float, b: float, depth: float) -> None:
+def _within(word: str, a: float, width: float, *, b: float, depth: float) -> None:
     if not (0.05 < a < width - 0.3 and 0.05 < b < depth - 0.3):
         raise InvalidInputError(FIELD, f'"{word}" takes away more than the deck has')
 

@@ -43,7 +43,9 @@ def tasks(spec: DeckSpec, counts: dict[str, float]) -> list[Task]:
     return made
 
 
-def cautions(case: DesignInput, frame: DeckFrame, timber: DeckTimbers, parts: list[Part], frost: str) -> list[Caution]:
+def cautions(
+    case: DesignInput, frame: DeckFrame, timber: DeckTimbers, *, parts: list[Part], frost: str
+) -> list[Caution]:
     """What can hurt someone or go wrong."""
     spec = case.spec
     made = _usual(case, timber)

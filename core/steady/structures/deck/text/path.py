@@ -50,8 +50,8 @@ def load_path(collector: DeckCheckCollector, frame: DeckFrame, posts: list[PostR
                 "R",
                 reaction * load.total_pa * spec.spacing_m / u.force_n,
                 u.force,
-                "statics: three-moment equations",
-                says,
+                source="statics: three-moment equations",
+                says=says,
             )
         )
     run = next(run for run in frame.beams if run.id in joist.on)
@@ -63,8 +63,8 @@ def load_path(collector: DeckCheckCollector, frame: DeckFrame, posts: list[PostR
             "w_b",
             load.total_pa * carries / u.line_n_per_m,
             u.line,
-            "statics",
-            f"on {run.id}: {carries / u.span_m:.2f} {u.span} of deck lies on it",
+            source="statics",
+            says=f"on {run.id}: {carries / u.span_m:.2f} {u.span} of deck lies on it",
         )
     )
     _, whole = effects_of(run, unbroken)
@@ -74,8 +74,8 @@ def load_path(collector: DeckCheckCollector, frame: DeckFrame, posts: list[PostR
             "R_p",
             whole.reactions[post_near] * load.total_pa / u.force_n,
             u.force,
-            "statics: the beam unbroken over its posts",
-            f"{run.id} on post {post.at.id}, everything loaded",
+            source="statics: the beam unbroken over its posts",
+            says=f"{run.id} on post {post.at.id}, everything loaded",
         )
     )
     steps.append(
@@ -83,13 +83,15 @@ def load_path(collector: DeckCheckCollector, frame: DeckFrame, posts: list[PostR
             "N",
             post.footing.load_n / u.force_n,
             u.force,
-            "statics",
-            "on its footing: the worst of halves and unbroken, live load where it does most, and the post itself",
+            source="statics",
+            says="on its footing: the worst of halves and unbroken, live load where it does most, and the post itself",
         )
     )
     area = post.footing.width_m**2 * (math.pi / 4 if spec.footing_shape == "round" else 1.0)
     steps.append(
-        given_step("q_s", post.footing.load_n / area / u.pressure_pa, u.pressure, "statics", "on the soil under it")
+        given_step(
+            "q_s", post.footing.load_n / area / u.pressure_pa, u.pressure, source="statics", says="on the soil under it"
+        )
     )
     return [
         Detail(

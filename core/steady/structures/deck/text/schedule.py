@@ -24,6 +24,7 @@ def members(
     collector: DeckCheckCollector,
     frame: DeckFrame,
     timber: DeckTimbers,
+    *,
     stands: Stands,
     tape: Tape,
 ) -> list[Member]:

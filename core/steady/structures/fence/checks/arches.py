@@ -71,7 +71,7 @@ def stand(case: FenceCase, out: SetOut) -> list[PlacedArch]:
                 rung=rung,
                 top_m=max(bay.start.ground_m, bay.end.ground_m) + arch.headroom_m + header.width_m,
                 length_m=length_m,
-                found=calculate_arch(arch, ArchMade(header, rung, bay.width_m, length_m), wind, book, name),
+                found=calculate_arch(arch, ArchMade(header, rung, bay.width_m, length_m), wind, book=book, about=name),
             )
         )
     return made

@@ -86,6 +86,7 @@ def run_checks(
     case: FenceCase,
     out: SetOut,
     hangings: list[Hanging],
+    *,
     arches: list[PlacedArch],
     still: FixedFindings,
 ) -> FenceCheckCollector:

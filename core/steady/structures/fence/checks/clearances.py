@@ -38,7 +38,7 @@ def shrinks_m(case: FenceCase) -> float | None:
     per_percent = DRIES.get(timber.board.species)
     if per_percent is None:
         return None
-    return shrinkage_m(timber.board.width_m, 100 * case.spec.boards_moisture, LATER_PERCENT, per_percent)
+    return shrinkage_m(timber.board.width_m, 100 * case.spec.boards_moisture, LATER_PERCENT, per_percent=per_percent)
 
 
 def opens_m(case: FenceCase) -> float:
@@ -51,7 +51,7 @@ def opens_m(case: FenceCase) -> float:
         return 0.0
     board, moisture = case.timber.board, 100 * case.spec.boards_moisture
     per_percent = DRIES.get(board.species, MOST_DRIES)
-    return max(0.0, shrinkage_m(board.width_m, moisture, LATER_PERCENT, per_percent))
+    return max(0.0, shrinkage_m(board.width_m, moisture, LATER_PERCENT, per_percent=per_percent))
 
 
 def drying_notes(
@@ -209,7 +209,7 @@ def boards_below_rails(case: FenceCase, out: SetOut) -> list[UncheckedItem]:
         f"boards hang up to {case.tape.length(worst_m)} below their lowest rail, and wind on such an end is not calculated",
         "a lower top, a rail more near the ground, or base boards",
     )
-    return [gap("fence_board.bending", spec.id, why, "below the lowest rail")]
+    return [gap("fence_board.bending", spec.id, why, case="below the lowest rail")]
 
 
 def gaps_under_leaves(

@@ -28,8 +28,12 @@ def check_reach(case: FenceCase, footings: list[Footing], found: FenceCheckColle
     found.at_most(
         "footing.tool_reach",
         deepest.under,
-        given_step("d_hole", deepest.hole_m / u.span_m, u.span, "geometry", "the deepest hole, gravel counted"),
-        given_step("d_reach", case.spec.reach_m / u.span_m, u.span, "user: what the crew's auger reaches", "reach"),
+        given_step(
+            "d_hole", deepest.hole_m / u.span_m, u.span, source="geometry", says="the deepest hole, gravel counted"
+        ),
+        limit=given_step(
+            "d_reach", case.spec.reach_m / u.span_m, u.span, source="user: what the crew's auger reaches", says="reach"
+        ),
         asks=CheckOrigin.ADVICE,
     )
 

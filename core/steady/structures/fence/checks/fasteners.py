@@ -53,7 +53,9 @@ class FastenerChecks:
     def _bay(self, bay: LineBay, about: str, pressure_pa: float) -> None:
         if self.spec.infill.traits.boarded:
             self._board(about, pressure_pa)
-            self._screws(about, "board_fasteners.withdrawal", self._board_pull(pressure_pa), self.board, pulled=True)
+            self._screws(
+                about, "board_fasteners.withdrawal", self._board_pull(pressure_pa), picked=self.board, pulled=True
+            )
         if bought_ends(self.spec, self.lie) and not bay.lift_out:
             thing = {"brackets": "bracket", "channel": "channel"}[self.spec.rail_end]
             fitted = self.spec.infill.traits.fitted
@@ -72,7 +74,7 @@ class FastenerChecks:
         elif not bay.lift_out:
             pulled = self.lie.on_face
             self._screws(
-                about, "rail_end_fasteners.capacity", self._end(bay, pressure_pa), self.rail_end, pulled=pulled
+                about, "rail_end_fasteners.capacity", self._end(bay, pressure_pa), picked=self.rail_end, pulled=pulled
             )
         else:
             self.found.not_covered.append(
@@ -101,9 +103,9 @@ class FastenerChecks:
                 check_reach(
                     u,
                     board.thickness_m,
-                    given_step("L", span, u.span, "geometry", "boards between their rails"),
-                    CheckContext("fence_board.bending", about, f"wind, {where}"),
-                    (where, 1.0 if ends else WITHIN),
+                    given_step("L", span, u.span, source="geometry", says="boards between their rails"),
+                    asked=CheckContext("fence_board.bending", about, f"wind, {where}"),
+                    where=(where, 1.0 if ends else WITHIN),
                 )
             )
             return
@@ -142,7 +144,7 @@ class FastenerChecks:
             source="statics",
         )
         self.found.at_most(
-            "fence_board.bending", about, stress, limit, (load, moment, modulus), case=WIND, by_wind=True
+            "fence_board.bending", about, stress, limit=limit, working=(load, moment, modulus), case=WIND, by_wind=True
         )
 
     def _board_pull(self, pressure_pa: float) -> CalculationStep:
@@ -175,7 +177,7 @@ class FastenerChecks:
             says="wind on one rail end",
         )
 
-    def _screws(self, about: str, name: str, demand: CalculationStep, picked: Picked, *, pulled: bool) -> None:
+    def _screws(self, about: str, name: str, demand: CalculationStep, *, picked: Picked, pulled: bool) -> None:
         """Screws against a force; where none on the list suits, what holds it is not known."""
         if picked.item is None:
             self.found.not_covered.append(
@@ -217,4 +219,4 @@ class FastenerChecks:
                 )
             )
             return
-        self.found.at_most(name, about, demand, limit, case=WIND, by_wind=True)
+        self.found.at_most(name, about, demand, limit=limit, case=WIND, by_wind=True)

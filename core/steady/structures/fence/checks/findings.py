@@ -68,7 +68,7 @@ class FenceCheckCollector(CheckCollector):
     """How much higher than the boards' own height a post's bays stand to the wind: base boards, a straight top over a dip."""
 
 
-def gap(key: str, about: str, refused: OutOfScopeError, case: str = "") -> UncheckedItem:
+def gap(key: str, about: str, refused: OutOfScopeError, *, case: str = "") -> UncheckedItem:
     """A calculated check that a rule did not reach."""
     return UncheckedItem(
         key=key,

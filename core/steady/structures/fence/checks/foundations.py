@@ -89,7 +89,7 @@ def within(zone: NoDig, station_m: float) -> bool:
     return abs(station_m - zone.at_m) <= zone.half_width_m / math.sin(zone.crossing_rad)
 
 
-def side_width_m(spec: FenceSpec, way: FoundationType, stick: SectionItem, hole_width_m: float) -> float:
+def side_width_m(spec: FenceSpec, way: FoundationType, stick: SectionItem, *, hole_width_m: float) -> float:
     """What pushes sideways on the ground: the concrete's width, or the post's own diagonal where soil lies against it.
 
     Source: IBC 1807.3.2.1, b is the footing's diameter or a square post's diagonal (from memory, high).
@@ -135,18 +135,18 @@ def refuse(spec: FenceSpec, posts: list[SectionItem]) -> None:
 
 
 def layers(
-    spec: FenceSpec, way: FoundationType, post: SectionItem, hole_m: tuple[float, float], above_ground_m: float
+    spec: FenceSpec, way: FoundationType, post: SectionItem, *, hole_m: tuple[float, float], above_ground_m: float
 ) -> tuple[Layer, ...]:
     """What lies in and on the ground at one post, bottom first; heights from the ground there. `hole_m`: deep, wide."""
     embedment_m, hole_width_m = hole_m
     detail, gravel_m = spec.foot_detail, spec.gravel_m
-    wide_m = side_width_m(spec, way, post, hole_width_m) if way.on_pier else hole_width_m
+    wide_m = side_width_m(spec, way, post, hole_width_m=hole_width_m) if way.on_pier else hole_width_m
     foot = foot_m(spec, way)
     stood = Layer(
         what="post", bottom_m=foot if foot else -embedment_m, top_m=above_ground_m, width_m=post.width_m, shape="square"
     )
 
-    def fill(what: str, bottom_m: float, top_m: float, bell: bool = False) -> Layer:
+    def fill(what: str, bottom_m: float, top_m: float, *, bell: bool = False) -> Layer:
         return Layer(
             what=what,  # type: ignore[arg-type]
             bottom_m=bottom_m,
@@ -163,7 +163,7 @@ def layers(
     bed = [fill("gravel", -dug_m, -dug_m + gravel_m)] if gravel_m > 0 else []
     slab = Layer(what="slab", bottom_m=-detail.slab_m, top_m=0.0, width_m=SLAB_SHOWN_M, shape="square")
     if way.fill:
-        return (*bed, fill(way.fill, -dug_m + gravel_m, 0.0, belled), stood)
+        return (*bed, fill(way.fill, -dug_m + gravel_m, 0.0, bell=belled), stood)
     if way.key == "tamped gravel":
         return fill("gravel", -dug_m, 0.0), stood
     if way.key == "tamped sand":
@@ -174,13 +174,13 @@ def layers(
     if way.key == "over a pipe":
         pipe_m = pipe_width_m(spec)
         pipe = Layer(what="pipe", bottom_m=-embedment_m, top_m=detail.pipe_up_m, width_m=pipe_m, shape="round")
-        return (*bed, fill("concrete", -embedment_m, 0.0, belled), pipe, stood)
+        return (*bed, fill("concrete", -embedment_m, 0.0, bell=belled), pipe, stood)
     if way.key == "base on pier":
-        return (*bed, fill("concrete", -embedment_m, detail.pier_above_m, belled), stood)
+        return (*bed, fill("concrete", -embedment_m, detail.pier_above_m, bell=belled), stood)
     if way.key == "base on slab":
         return slab, stood
     if way.key == "cored slab":
-        return (*bed, fill("concrete", -embedment_m, -detail.slab_m, belled), slab, stood)
+        return (*bed, fill("concrete", -embedment_m, -detail.slab_m, bell=belled), slab, stood)
     block = Layer(what="block", bottom_m=0.0, top_m=detail.block_height_m, width_m=detail.block_width_m, shape="square")
     return (*([fill("gravel", -gravel_m, 0.0)] if gravel_m else []), block, stood)
 

@@ -46,7 +46,7 @@ def hang(case: FenceCase, out: SetOut, loads: LineWind) -> list[Hanging]:
             continue
         index = case.spec.openings.index(bay.opening)
         try:
-            made += _hang_bay(case, bay, stiffness, loads)
+            made += _hang_bay(case, bay, stiffness, loads=loads)
         except InvalidInputError as error:
             raise InvalidInputError(f"openings/{index}/{error.field}", error.message) from None
     return made
@@ -63,7 +63,7 @@ def _post_n_m2(case: FenceCase) -> float | None:
         return None
 
 
-def _hang_bay(case: FenceCase, bay: LineBay, stiffness: float | None, loads: LineWind) -> list[Hanging]:
+def _hang_bay(case: FenceCase, bay: LineBay, stiffness: float | None, *, loads: LineWind) -> list[Hanging]:
     spec, timber = case.spec, case.timber
     opening = bay.opening
     assert opening is not None
@@ -87,7 +87,16 @@ def _hang_bay(case: FenceCase, bay: LineBay, stiffness: float | None, loads: Lin
             forward = index == 0 if len(sizes) == 2 else design.hung == "start"
             hung = replace(base, grade_along=bay.grade if forward else -bay.grade)
             made.append(
-                (make(with_design, hung, (f"{gate}/leaf-{index + 1}", index), width_m, (frame, timber.board)), forward)
+                (
+                    make(
+                        with_design,
+                        hung,
+                        (f"{gate}/leaf-{index + 1}", index),
+                        width_m=width_m,
+                        sticks=(frame, timber.board),
+                    ),
+                    forward,
+                )
             )
         return made
 
@@ -106,7 +115,7 @@ def _hang_bay(case: FenceCase, bay: LineBay, stiffness: float | None, loads: Lin
     )
     made = []
     for leaf, forward in found:
-        calculated = calculate_leaf(leaf, case.book, gate, on)
+        calculated = calculate_leaf(leaf, case.book, gate, on=on)
         made.append(Hanging(bay, bay.start.id if forward else bay.end.id, forward, calculated))
     return made
 

@@ -23,15 +23,15 @@ def leaning(case: FenceCase) -> tuple[float, CalculationStep]:
     if spec.guards_drop:
         push_n = max(guard.point_n, guard.line_n_per_m * spec.bay_max_m) * guard.factor
         step = given_step(
-            "P_g", push_n / u.force_n, u.force, guard.source, "the code's load on a guard, at design level"
+            "P_g", push_n / u.force_n, u.force, source=guard.source, says="the code's load on a guard, at design level"
         )
         return push_n, step
     given = given_step(
         "P_p",
         spec.lean_n / u.force_n,
         u.force,
-        "practice: a person leaning on the top; no clause asks it of fences",
-        "a person leaning on the top",
+        source="practice: a person leaning on the top; no clause asks it of fences",
+        says="a person leaning on the top",
     )
     step = book.factored(given, "P_d")
     return si(step), step

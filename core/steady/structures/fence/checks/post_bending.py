@@ -33,7 +33,7 @@ class PostBends:
         return self.case.book.bending_strength(wood.wood, load)
 
     def at_ground(
-        self, wood: PostWood, about: str, push: LateralPush, arm: float, before: tuple[CalculationStep, ...]
+        self, wood: PostWood, about: str, push: LateralPush, *, arm: float, before: tuple[CalculationStep, ...]
     ) -> None:
         """A push at its arm (in the working's span unit), and the steps that led to it."""
         limit = self._strength_for(wood, push.load)
@@ -60,19 +60,30 @@ class PostBends:
             self._bends[key] = (moment, stress)
         moment, stress = self._bends[key]
         working = (*before, *(() if force in before else (force,)), moment, wood.modulus)
-        self._bent("post.bending_at_grade", about, (stress, limit), working, push)
+        self._bent("post.bending_at_grade", about, (stress, limit), working=working, push=push)
 
     def _bent(
         self,
         name: str,
         about: str,
         sides: tuple[CalculationStep, CalculationStep],
+        *,
         working: tuple[CalculationStep, ...],
         push: LateralPush,
     ) -> None:
-        self.found.at_most(name, about, *sides, working, case=push.case, asks=push.asks, by_wind=push.by_wind)
+        demand, limit = sides
+        self.found.at_most(
+            name,
+            about,
+            demand,
+            limit=limit,
+            working=working,
+            case=push.case,
+            asks=push.asks,
+            by_wind=push.by_wind,
+        )
 
-    def in_ground(self, wood: PostWood, about: str, push: LateralPush, hole: tuple[float, float]) -> None:
+    def in_ground(self, wood: PostWood, about: str, push: LateralPush, *, hole: tuple[float, float]) -> None:
         """Where soil lies against the post it bends most below ground, where its shear turns. `hole`: its width and depth (m)."""
         limit = self._strength_for(wood, push.load)
         if limit is None or self.soil is None or hole[1] <= 0:
@@ -89,9 +100,13 @@ class PostBends:
             if push.asks is not CheckOrigin.ADVICE:
                 self.found.not_covered.append(gap("post.bending_below_grade", about, refused))
             return
-        stress = self._stress(wood, moment.value, "bending stress in the post, below the ground", "M_g")
+        stress = self._stress(wood, moment.value, "bending stress in the post, below the ground", symbol="M_g")
         self._bent(
-            "post.bending_below_grade", about, (stress, limit), (*push.steps, *steps, moment, wood.modulus), push
+            "post.bending_below_grade",
+            about,
+            (stress, limit),
+            working=(*push.steps, *steps, moment, wood.modulus),
+            push=push,
         )
 
     def over_pipe(self, wood: PostWood, about: str, push: LateralPush) -> None:
@@ -116,10 +131,14 @@ class PostBends:
             )
             stress = self._stress(wood, moment.value, "bending stress in the wood at the pipe's top")
             self._bent(
-                "sleeved_post.bending_above_pipe", about, (stress, limit), (*push.steps, moment, wood.modulus), push
+                "sleeved_post.bending_above_pipe",
+                about,
+                (stress, limit),
+                working=(*push.steps, moment, wood.modulus),
+                push=push,
             )
 
-    def by_leaf(self, wood: PostWood, about: str, pulls: tuple[PullOnPost, ...], wind: LateralPush | None) -> None:
+    def by_leaf(self, wood: PostWood, about: str, pulls: tuple[PullOnPost, ...], *, wind: LateralPush | None) -> None:
         """Bending of the hinge post at the ground, the person's load taken as lasting as a floor's."""
         if wood.leaf_strength is None:
             return
@@ -146,8 +165,8 @@ class PostBends:
                 "post.bending_at_grade",
                 about,
                 stress,
-                limit,
-                working,
+                limit=limit,
+                working=working,
                 case=case_label(case),
                 asks=asks,
                 by_wind=case != "gate and person",
@@ -174,8 +193,8 @@ class PostBends:
             "post.bending_at_grade",
             about,
             self._stress(wood, design.value, "bending stress in the latch post at the ground"),
-            limit,
-            (hit.force, moment, *(() if design is moment else (design,)), wood.modulus),
+            limit=limit,
+            working=(hit.force, moment, *(() if design is moment else (design,)), wood.modulus),
             case=case_label("gate slam"),
             asks=CheckOrigin.SAFETY,
         )
@@ -194,7 +213,7 @@ class PostBends:
             raise OutOfScopeError(why, "solid wood gate posts, or tubes of the list")
         return self.case.book.bending_strength(outdoors(stick), "wind")
 
-    def _stress(self, wood: PostWood, moment: float, says: str, symbol: str = "M") -> CalculationStep:
+    def _stress(self, wood: PostWood, moment: float, says: str, *, symbol: str = "M") -> CalculationStep:
         modulus = wood.modulus
         return CalculationStep(
             symbol="f_b",

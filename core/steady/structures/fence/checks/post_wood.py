@@ -100,7 +100,7 @@ class PostWoods:
             what = "strength" if strength is None else "section modulus"
             refused = OutOfScopeError(f"the steel's {what} is not entered", f"type the maker's {what}")
             strength = None
-        none = given_step("S", 1.0, self.u.modulus, "user: not entered")
+        none = given_step("S", 1.0, self.u.modulus, source="user: not entered")
         return PostWood(key, strength, strength, refused, modulus or none)
 
     def _tube(self, stick: SectionItem) -> PostWood:

@@ -63,10 +63,10 @@ class PostChecks:
         """Depths that posts share, by post; empty: each its own."""
         self._alike: dict[Hashable, _Kept] = collector.alike.posts
         self.woods = PostWoods(case)
-        self._frost = _given("frost depth", site.frost_m, "user: frost depth", self.u)
+        self._frost = _given("frost depth", site.frost_m, "user: frost depth", units=self.u)
         if spec.weather == "ice and salt" and site.frost_m > 0:
             source = "user: frost depth; practice: 6 in (150 mm) more where ice and salt lie"
-            self._frost = _given("below the frost", site.frost_m + BELOW_ICE_M, source, self.u)
+            self._frost = _given("below the frost", site.frost_m + BELOW_ICE_M, source, units=self.u)
         try:
             self.soil = soil_of(site, book)
         except OutOfScopeError as refused:
@@ -140,60 +140,62 @@ class PostChecks:
     def _stands(self, post: Post, sides: "Sides", way: FoundationType) -> None:
         """A post that is set: what pushes on it, how deep it goes, how it bends."""
         about = f"{self.spec.id}/post/{post.id}"
-        width_m = side_width_m(self.spec, way, post.stick, self.case.hole_width_m(post.stick))
+        width_m = side_width_m(self.spec, way, post.stick, hole_width_m=self.case.hole_width_m(post.stick))
         wood = turned(self.woods.at_ground(post, way), post.turned_rad)
         rise_m = self.found.rise_m.get(post.id, 0.0)
         top_m = self.top_m + rise_m
         pushes = self._pushes(post, sides, top_m)
         if not way.in_ground:
-            self._on_base(post, way, pushes, wood, width_m)
+            self._on_base(post, way, pushes, wood=wood, width_m=width_m)
             return
         factor = 1.0 if post.kind == "gate" or post.opening else 2.0
         demands: list[tuple[str, float, CalculationStep]] = []
         working: dict[str, tuple[CalculationStep, ...]] = {}
         capped = False
         for push in pushes:
-            capped |= self._ground(about, push, (factor, width_m), demands, working)
+            capped |= self._ground(about, push, (factor, width_m), demands=demands, working=working)
         pulls = self.found.pulls.get(post.id, ())
         wind = next((push for push in pushes if push.by_wind), None)
         if pulls:
-            self._leaf_in_ground(about, width_m, (pulls, wind), demands, working)
+            self._leaf_in_ground(about, width_m, (pulls, wind), demands=demands, working=working)
         demands.append(("Frost", si(self._frost), self._frost))
         if self.site.embedment_least_m > 0:
             least = self.site.embedment_least_m
-            demands.append(("local minimum", least, _given("local least", least, "user: local rule", self.u)))
+            demands.append(("local minimum", least, _given("local least", least, "user: local rule", units=self.u)))
         advised = {push.case.capitalize() for push in pushes if push.asks is CheckOrigin.ADVICE}
         depth = needed([demand for demand in demands if demand[0] not in advised])
-        built_m = self._built(about, post, depth, top_m, capped)
+        built_m = self._built(about, post, depth, top_m=top_m, capped=capped)
         asks = {push.case.capitalize(): push.asks for push in pushes}
         windy = {push.case.capitalize() for push in pushes if push.by_wind} | {OPEN_IN_WIND}
         rows = [(*one, working.get(one[0], ()), asks.get(one[0], _asks(one[0]))) for one in demands]
-        self._hold(about, rows, built_m, capped, windy)
+        self._hold(about, rows, built_m, capped=capped, windy=windy)
         self._left_open(about, way)
         for push in pushes:
-            self.bends.at_ground(wood, about, push, push.arm_m / self.u.span_m, push.steps)
+            self.bends.at_ground(wood, about, push, arm=push.arm_m / self.u.span_m, before=push.steps)
             if way.side == "post":
-                self.bends.in_ground(wood, about, push, (width_m, built_m))
+                self.bends.in_ground(wood, about, push, hole=(width_m, built_m))
             elif way.key == "over a pipe":
                 self.bends.over_pipe(self.woods.of(post.stick), about, push)
         if post.id in self.found.slams:
             self.bends.by_slam(wood, about, self.found.slams[post.id])
         if pulls:
-            self.bends.by_leaf(wood, about, pulls, wind)
+            self.bends.by_leaf(wood, about, pulls, wind=wind)
 
     def _left_open(self, about: str, way: FoundationType) -> None:
         """What no rule covers of a post in the ground: a fill of unknown strength, ground that falls away."""
         if way.unchecked:
-            self._gap(about, "footing.fill_strength", way.unchecked, "concrete round the post, or the maker's figures")
+            self._gap(
+                about, "footing.fill_strength", way.unchecked, change="concrete round the post, or the maker's figures"
+            )
         if self.spec.falls_away > 0:
             self._gap(
                 about,
                 "sloping_ground_in_front_of_post",
                 "the formulas for depth are for level ground",
-                "a deeper hole by the fall over three post depths, or an engineer",
+                change="a deeper hole by the fall over three post depths, or an engineer",
             )
 
-    def _gap(self, about: str, name: str, reason: str, change: str, crew: bool = False) -> None:
+    def _gap(self, about: str, name: str, reason: str, *, change: str, crew: bool = False) -> None:
         self.found.not_covered.append(
             UncheckedItem(
                 key=name, about=about, basis=Basis.CALCULATED, reason=reason, would_have_to_change=change, crew=crew
@@ -215,7 +217,7 @@ class PostChecks:
             arm = self._arm(wind.arm_step, rise_m, extra_m)
             steps = (*wind.working, *own_steps, arm)
             if post.id in found.high:
-                demand, at, both = together(demand, arm, found.high[post.id], (u.span, u.span_m))
+                demand, at, both = together(demand, arm, found.high[post.id], span=(u.span, u.span_m))
                 arm, arm_m, steps = at, si(at), (*steps, *both, at)
             pushes.append(LateralPush("wind", demand, demand.value * u.force_n, arm_m, steps, arm=arm))
         if spec.stock_n > 0:
@@ -224,8 +226,8 @@ class PostChecks:
                     "P_s",
                     spec.stock_n / u.force_n,
                     u.force,
-                    "user: what stock push with",
-                    "stock against the fence at half height",
+                    source="user: what stock push with",
+                    says="stock against the fence at half height",
                 ),
                 "P_sd",
             )
@@ -259,18 +261,18 @@ class PostChecks:
         """A loose post in a ground sleeve: its wood bends as any post's; what the sleeve holds is its maker's to say."""
         wood = self.woods.of(post.stick)
         for push in self._pushes(post, sides, self.top_m):
-            self.bends.at_ground(wood, about, push, push.arm_m / self.u.span_m, push.steps)
+            self.bends.at_ground(wood, about, push, arm=push.arm_m / self.u.span_m, before=push.steps)
         self._gap(
             about,
             "ground_sleeve.moment_capacity",
             "what a sleeve in the ground holds upright is its maker's to say",
-            "ask its maker for the moment it holds",
+            change="ask its maker for the moment it holds",
             crew=True,
         )
         self.found.embedment_m[post.id], self.found.governs[post.id] = SLEEVE_M, "its ground sleeve"
 
     def _on_base(
-        self, post: Post, way: FoundationType, pushes: list[LateralPush], wood: PostWood, width_m: float
+        self, post: Post, way: FoundationType, pushes: list[LateralPush], *, wood: PostWood, width_m: float
     ) -> None:
         """A post whose foot stands on a pier, slab or block: what keeps it upright, and how it bends."""
         about = f"{self.spec.id}/post/{post.id}"
@@ -284,7 +286,7 @@ class PostChecks:
             demands = [("Frost", si(self._frost), self._frost)]
             least_m = max(self.site.embedment_least_m, PIER_LEAST_M)
             demands.append(
-                ("local minimum", least_m, _given("least depth", least_m, "practice: 12 in at least", self.u))
+                ("local minimum", least_m, _given("least depth", least_m, "practice: 12 in at least", units=self.u))
             )
             ask = PierInput(width_m, self.soil, factor, tuple(demands))
             self.upright.pier_m(post, pushes if self.soil is not None else [], ask)
@@ -293,10 +295,12 @@ class PostChecks:
         if self.spec.foot_detail.upright.by == "brace":
             up_m = self.spec.foot_detail.upright.brace_up_m
             for push in pushes:
-                self.bends.at_ground(wood, about, push, self._arm_over_brace(push, up_m) / self.u.span_m, push.steps)
+                self.bends.at_ground(
+                    wood, about, push, arm=self._arm_over_brace(push, up_m) / self.u.span_m, before=push.steps
+                )
             return
         for push in pushes:
-            self.bends.at_ground(wood, about, push, push.arm_m / self.u.span_m, push.steps)
+            self.bends.at_ground(wood, about, push, arm=push.arm_m / self.u.span_m, before=push.steps)
 
     def _arm_over_brace(self, push: LateralPush, up_m: float) -> float:
         """The arm by which a push bends the post where a brace meets it, or between that and the foot: the greater (m).
@@ -332,6 +336,7 @@ class PostChecks:
         about: str,
         width_m: float,
         leaf: tuple[tuple[PullOnPost, ...], LateralPush | None],
+        *,
         demands: list[tuple[str, float, CalculationStep]],
         working: dict[str, tuple[CalculationStep, ...]],
     ) -> None:
@@ -357,7 +362,7 @@ class PostChecks:
                         load_n=push.force_n, height_m=height_m, width_m=width_m, soil=self.soil, soil_factor=1.0
                     )
             except OutOfScopeError as refused:
-                self.found.not_covered.append(gap("footing.lateral_embedment", about, refused, name))
+                self.found.not_covered.append(gap("footing.lateral_embedment", about, refused, case=name))
                 continue
             demands.append((name, si(depth), depth))
             steps, hung = hung_on(pulls, push is None, self.u.moment)
@@ -443,6 +448,7 @@ class PostChecks:
         about: str,
         push: LateralPush,
         hole: tuple[float, float],
+        *,
         demands: list[tuple[str, float, CalculationStep]],
         working: dict[str, tuple[CalculationStep, ...]],
     ) -> bool:
@@ -466,9 +472,9 @@ class PostChecks:
         except OutOfScopeError as refused:
             if push.asks is CheckOrigin.ADVICE:
                 return False
-            self.found.not_covered.append(gap("footing.lateral_embedment", about, refused, push.case))
+            self.found.not_covered.append(gap("footing.lateral_embedment", about, refused, case=push.case))
             if isinstance(refused, EmbedmentLimitError):
-                step = _given("beyond the formula's range", refused.cap_m, "the formula's own end", self.u)
+                step = _given("beyond the formula's range", refused.cap_m, "the formula's own end", units=self.u)
                 demands.append((f"{name}, and no depth is enough", refused.cap_m, step))
                 return True
             return False
@@ -477,7 +483,7 @@ class PostChecks:
         working[name] = (*push.steps, push.force, *steps)
         return False
 
-    def _built(self, about: str, post: Post, depth: Depth, top_m: float, capped: bool) -> float:
+    def _built(self, about: str, post: Post, depth: Depth, *, top_m: float, capped: bool) -> float:
         spec = self.spec
         built_m = rounded_up_m(depth.needed_m, spec.depth_step_m) + spec.deeper_m
         governs = depth.governs
@@ -508,6 +514,7 @@ class PostChecks:
         about: str,
         demands: list[tuple[str, float, CalculationStep, tuple[CalculationStep, ...], CheckOrigin]],
         built_m: float,
+        *,
         capped: bool,
         windy: set[str],
     ) -> None:
@@ -520,8 +527,8 @@ class PostChecks:
                 "footing.lateral_embedment",
                 about,
                 self._has(built_m),
-                limit,
-                working,
+                needs=limit,
+                working=working,
                 case=name.lower(),
                 asks=asks,
                 fitted=fitted,
@@ -535,8 +542,8 @@ class PostChecks:
                 "d_has",
                 built_m / self.u.span_m,
                 self.u.span,
-                "user: the crew's own detail" if crew else "tool: the deepest demand, rounded up to what is dug",
-                "embedment of the post",
+                source="user: the crew's own detail" if crew else "tool: the deepest demand, rounded up to what is dug",
+                says="embedment of the post",
             )
         return self._built_steps[built_m]
 
@@ -591,8 +598,8 @@ def _carries_m(sides: Sides) -> float:
     return sides.before[1] - sides.before[0] + sides.after[1] - sides.after[0]
 
 
-def _given(says: str, value_m: float, source: str, units: Units) -> CalculationStep:
-    return given_step("d", value_m / units.span_m, units.span, source, says)
+def _given(says: str, value_m: float, source: str, *, units: Units) -> CalculationStep:
+    return given_step("d", value_m / units.span_m, units.span, source=source, says=says)
 
 
 def _asks(demand: str) -> CheckOrigin:

@@ -55,8 +55,10 @@ class _Looked:
             self.found.at_least(
                 "purpose.height",
                 place.about,
-                given_step("h", place.height_m / u.span_m, u.span, "geometry", "from the ground up, at its lowest"),
-                given_step("h_need", need_m / u.span_m, u.span, source, f"for {_named(purpose)}"),
+                given_step(
+                    "h", place.height_m / u.span_m, u.span, source="geometry", says="from the ground up, at its lowest"
+                ),
+                needs=given_step("h_need", need_m / u.span_m, u.span, source=source, says=f"for {_named(purpose)}"),
                 case=purpose,
                 asks=CheckOrigin.SAFETY,
             )
@@ -64,27 +66,29 @@ class _Looked:
     def close_below(self, purpose: str, most_m: float, source: str) -> None:
         """Every place that stands too high above the ground, else the highest."""
         for place in _worst(self.places, lambda one: one.under_m - most_m):
-            self._small(("purpose.gap_below", place.about, purpose), place.under_m, most_m, source)
+            self._small(("purpose.gap_below", place.about, purpose), place.under_m, most_m, source=source)
 
     def close_between(self, purpose: str, most_m: float, source: str) -> None:
         """The widest opening."""
-        self._small(("purpose.openings", self.case.spec.id, purpose), self.opening_m, most_m, source)
+        self._small(("purpose.openings", self.case.spec.id, purpose), self.opening_m, most_m, source=source)
 
-    def _small(self, named: tuple[str, str, str], has_m: float, most_m: float, source: str) -> None:
+    def _small(self, named: tuple[str, str, str], has_m: float, most_m: float, *, source: str) -> None:
         key, about, purpose = named
         u = self.case.book.units
         self.found.at_most(
             key,
             about,
-            given_step("g", has_m / u.size_m, u.size, "geometry", "the greatest there is, when the wood has dried"),
-            given_step("g_most", most_m / u.size_m, u.size, source, f"for {_named(purpose)}"),
+            given_step(
+                "g", has_m / u.size_m, u.size, source="geometry", says="the greatest there is, when the wood has dried"
+            ),
+            limit=given_step("g_most", most_m / u.size_m, u.size, source=source, says=f"for {_named(purpose)}"),
             case=purpose,
             asks=CheckOrigin.SAFETY,
         )
 
 
 def check_purposes(
-    case: FenceCase, out: SetOut, runs: list[BoardStretch], hangings: list[Hanging], found: FenceCheckCollector
+    case: FenceCase, out: SetOut, runs: list[BoardStretch], *, hangings: list[Hanging], found: FenceCheckCollector
 ) -> None:
     """Height, gaps below and openings of every place, for everything that the fence is said to be for."""
     if not case.spec.purposes:
@@ -204,10 +208,18 @@ def _pool(looked: _Looked, hangings: list[Hanging]) -> None:
             "purpose.climbing",
             spec.id,
             given_step(
-                "s_rails", tops_m / u.span_m, u.span, "geometry", "between the tops of rails that can be climbed"
+                "s_rails",
+                tops_m / u.span_m,
+                u.span,
+                source="geometry",
+                says="between the tops of rails that can be climbed",
             ),
-            given_step(
-                "s_need", table.rail_tops_m / u.span_m, u.span, table.source, "farther apart they are no ladder"
+            needs=given_step(
+                "s_need",
+                table.rail_tops_m / u.span_m,
+                u.span,
+                source=table.source,
+                says="farther apart they are no ladder",
             ),
             case="pool",
             asks=CheckOrigin.SAFETY,
@@ -218,9 +230,15 @@ def _pool(looked: _Looked, hangings: list[Hanging]) -> None:
             "purpose.latch_height",
             leaf.id,
             given_step(
-                "h_latch", leaf.design.latch_height_m / u.span_m, u.span, "geometry", "the latch above the ground"
+                "h_latch",
+                leaf.design.latch_height_m / u.span_m,
+                u.span,
+                source="geometry",
+                says="the latch above the ground",
             ),
-            given_step("h_need", table.latch_m / u.span_m, u.span, table.source, "out of a small child's reach"),
+            needs=given_step(
+                "h_need", table.latch_m / u.span_m, u.span, source=table.source, says="out of a small child's reach"
+            ),
             case="pool",
             asks=CheckOrigin.SAFETY,
         )

@@ -51,10 +51,10 @@ class RailChecks:
         flat = not lie.upright and lie.tilt_rad is None
         wide, thin = rail.width_m / u.size_m, rail.thickness_m / u.size_m
         # A rail laid flat meets the wind on its strong axis and sags on its weak one; on edge it is the other way round.
-        self.across = _modulus("S_w", thin if flat else wide, wide if flat else thin, u)
+        self.across = _modulus("S_w", thin if flat else wide, wide if flat else thin, u=u)
         # A louvre leans: its weak axis is taken both ways [on the safe side].
         lying = flat or lie.tilt_rad is not None
-        self.down = _modulus("S_d", wide if lying else thin, thin if lying else wide, u)
+        self.down = _modulus("S_d", wide if lying else thin, thin if lying else wide, u=u)
         self.inertia = _inertia(wide if lying else thin, thin if lying else wide, u)
         self.refused: OutOfScopeError | None = None
         self.book = book
@@ -121,10 +121,12 @@ class RailChecks:
             raise thin or OutOfScopeError("the tube has no strength here", "its maker's value")
         u, tube = self.u, tube_of(rail).tube
         self.across, self.down = replace(modulus, symbol="Z_w"), replace(modulus, symbol="Z_d")
-        self.inertia = given_step("I", tube.second_m4 / u.size_m**4, u.inertia, "geometry", "of the tube")
+        self.inertia = given_step("I", tube.second_m4 / u.size_m**4, u.inertia, source="geometry", says="of the tube")
         self.f_across = self.f_person = self.f_down = strength
-        self.e = given_step("E", STEEL_PA / u.stress_pa, u.stress, "practice: steel, 200 GPa", "modulus of elasticity")
-        self.creep = given_step("k_cr", 1.0, "", "practice: steel does not creep", "creep")
+        self.e = given_step(
+            "E", STEEL_PA / u.stress_pa, u.stress, source="practice: steel, 200 GPa", says="modulus of elasticity"
+        )
+        self.creep = given_step("k_cr", 1.0, "", source="practice: steel does not creep", says="creep")
 
     def calculate(self, bay: LineBay) -> None:
         """The worst rail of one bay."""
@@ -165,7 +167,7 @@ class RailChecks:
             self._worst_rail(span_length, pressures)
             self._alike[key] = self._fresh
         for name, demand, limit, working, more in self._alike[key]:
-            self.found.at_most(name, about, demand, limit, working, **more)
+            self.found.at_most(name, about, demand, limit=limit, working=working, **more)
 
     def _no_rail(self, about: str) -> None:
         """Wire without a rail: what a strained wire hands to its posts, and how far it gives, is not calculated."""
@@ -190,9 +192,9 @@ class RailChecks:
             check_reach(
                 u,
                 slat.thickness_m,
-                given_step("L", clear, u.span, "geometry", "a slat between its posts"),
-                CheckContext(f"{self.noun}.max_span", about, case_label("wind")),
-                ("interior zone", WITHIN) if within else ("end zone", 1.0),
+                given_step("L", clear, u.span, source="geometry", says="a slat between its posts"),
+                asked=CheckContext(f"{self.noun}.max_span", about, case_label("wind")),
+                where=("interior zone", WITHIN) if within else ("end zone", 1.0),
             )
         )
 
@@ -218,14 +220,14 @@ class RailChecks:
         """One rail over a span, in the widths (m) and pressures (Pa) of the wind's zones along its bay."""
         span = ("L", span_length, self.u.span)
         load = self.dead_design
-        dead = self._stress("f_d", self.down, load, span)
+        dead = self._stress("f_d", self.down, load, span=span)
         if any(pressure_pa > 0 for _, pressure_pa in pressures):
             self._sideways(self._even_pressure(pressures), span, dead)
         self._person(span)
         self._sag(span)
 
     def _stress(
-        self, symbol: str, modulus: CalculationStep, load: CalculationStep, span: tuple[str, float, str]
+        self, symbol: str, modulus: CalculationStep, load: CalculationStep, *, span: tuple[str, float, str]
     ) -> tuple[CalculationStep, CalculationStep]:
         moment = load.value * span[1] ** 2 / 8
         bent = CalculationStep(
@@ -251,7 +253,7 @@ class RailChecks:
         greatest = max(pressure_pa for _, pressure_pa in pressures) / u.pressure_pa
         length_m = sum(width_m for width_m, _ in pressures)
         if len(pressures) == 1 or not length_m > 0:
-            return given_step("p", greatest, u.pressure, "statics: wind on its bay", "wind on the bay")
+            return given_step("p", greatest, u.pressure, source="statics: wind on its bay", says="wind on the bay")
         bent = greatest_moment_n_m(pressures) / (u.pressure_pa * u.span_m**2)
         length = length_m / u.span_m
         return CalculationStep(
@@ -278,7 +280,7 @@ class RailChecks:
             source="statics: half-way to the next rail, end rails to the edge",
             says="wind on the most loaded rail",
         )
-        wind = self._stress("f_w", self.across, load, span)
+        wind = self._stress("f_w", self.across, load, span=span)
         ratio = wind[1].value / self.f_across.value + dead[1].value / self.f_down.value
         demand = CalculationStep(
             symbol="r",
@@ -429,7 +431,7 @@ def bears_bay(case: FenceCase, loads: LineWind) -> Callable[[float, float], floa
     return longest
 
 
-def _modulus(symbol: str, b: float, d: float, u: Units) -> CalculationStep:
+def _modulus(symbol: str, b: float, d: float, *, u: Units) -> CalculationStep:
     return CalculationStep(
         symbol=symbol,
         value=b * d**2 / 6,
@@ -452,4 +454,4 @@ def _inertia(b: float, d: float, u: Units) -> CalculationStep:
 
 
 def _one(source: str) -> CalculationStep:
-    return given_step("1", 1.0, "", source)
+    return given_step("1", 1.0, "", source=source)

@@ -62,14 +62,14 @@ class LateralChecks:
         self.u = book.units
         self.up: Upright = spec.foot_detail.upright
 
-    def calculate(self, about: str, way: FoundationType, pushes: list[LateralPush], hinged: bool) -> None:
+    def calculate(self, about: str, way: FoundationType, pushes: list[LateralPush], *, hinged: bool) -> None:
         """What holds one post against its pushes; `hinged`: a leaf hangs on it."""
         if hinged:
             self._gap(
                 about,
                 "gate_post_on_bolted_base",
                 "a leaf's pull turns a base and its anchors every day",
-                "a foot in the ground",
+                change="a foot in the ground",
             )
         if way.on_slab:
             self._edge(about)
@@ -77,15 +77,19 @@ class LateralChecks:
             self._pier_edge(about)
         if self.up.by == "own weight":
             if not way.on_block:
-                self._gap(about, "lateral_system", "only loose blocks are calculated by their weight", ADD_BRACES)
+                self._gap(
+                    about, "lateral_system", "only loose blocks are calculated by their weight", change=ADD_BRACES
+                )
             return
         if self.up.by == "nothing":
             why = "a base is a hinge: nothing here keeps the post upright"
-            self._gap(about, "lateral_system", why, ADD_BRACES)
+            self._gap(about, "lateral_system", why, change=ADD_BRACES)
             return
         if self.up.by == "rated base" and way.on_block:
             why = "a rated base on a loose block turns over with its block"
-            self._gap(about, "lateral_system", why, "braces, its own weight as one body, or a foot in the ground")
+            self._gap(
+                about, "lateral_system", why, change="braces, its own weight as one body, or a foot in the ground"
+            )
             return
         for push in pushes:
             if self.up.by == "brace":
@@ -93,7 +97,7 @@ class LateralChecks:
             else:
                 self._base(about, way, push)
 
-    def _gap(self, about: str, name: str, reason: str, change: str, crew: bool = False) -> None:
+    def _gap(self, about: str, name: str, reason: str, *, change: str, crew: bool = False) -> None:
         self.found.not_covered.append(
             UncheckedItem(
                 key=name, about=about, basis=Basis.CALCULATED, reason=reason, would_have_to_change=change, crew=crew
@@ -112,7 +116,7 @@ class LateralChecks:
             says="moment at the foot",
         )
 
-    def _rated(self, symbol: str, value: float, unit: str, says: str) -> CalculationStep:
+    def _rated(self, symbol: str, value: float, unit: str, *, says: str) -> CalculationStep:
         return CalculationStep(
             symbol=symbol,
             value=value / self.up.safety,
@@ -128,16 +132,17 @@ class LateralChecks:
         name: str,
         about: str,
         push: LateralPush,
-        demand: CalculationStep,
-        limit: CalculationStep,
-        *steps: CalculationStep,
+        *,
+        sides: tuple[CalculationStep, CalculationStep],
+        steps: tuple[CalculationStep, ...] = (),
     ) -> None:
+        demand, limit = sides
         self.found.at_most(
             name,
             about,
             demand,
-            limit,
-            (*push.steps, *steps),
+            limit=limit,
+            working=(*push.steps, *steps),
             case=push.case,
             asks=_safely(push.asks),
             by_wind=push.by_wind,
@@ -147,12 +152,12 @@ class LateralChecks:
         moment = self._moment(push)
         if self.up.moment_n_m is None:
             why = "the base's rated moment is not entered"
-            self._gap(about, "post_base.moment_capacity", why, "type the maker's rated moment", crew=True)
+            self._gap(about, "post_base.moment_capacity", why, change="type the maker's rated moment", crew=True)
         else:
             limit = self._rated(
-                "M_r", self.up.moment_n_m / self.u.moment_n_m, self.u.moment, "moment the base may carry"
+                "M_r", self.up.moment_n_m / self.u.moment_n_m, self.u.moment, says="moment the base may carry"
             )
-            self._check("post_base.moment_capacity", about, push, moment, limit)
+            self._check("post_base.moment_capacity", about, push, sides=(moment, limit))
         if not way.on_slab:
             return
         lever = self.up.lever_m / self.u.span_m
@@ -165,27 +170,41 @@ class LateralChecks:
             source="statics: anchors on the pulled side about the base's far edge",
             says="pull on one anchor",
         )
-        self._held("base_anchors.tension", about, push, pull, moment)
+        self._held("base_anchors.tension", about, push, pull=pull, steps=(moment,))
 
-    def _held(self, name: str, about: str, push: LateralPush, pull: CalculationStep, *steps: CalculationStep) -> None:
+    def _held(
+        self, name: str, about: str, push: LateralPush, *, pull: CalculationStep, steps: tuple[CalculationStep, ...]
+    ) -> None:
         if self.up.hold_n is None:
-            self._gap(about, name, "the anchors' rating is not entered", "type the maker's rated pull", crew=True)
+            self._gap(
+                about, name, "the anchors' rating is not entered", change="type the maker's rated pull", crew=True
+            )
             return
-        limit = self._rated("T_r", self.up.hold_n / self.u.force_n, self.u.force, "pull one anchor may carry")
-        self._check(name, about, push, pull, limit, *steps)
+        limit = self._rated("T_r", self.up.hold_n / self.u.force_n, self.u.force, says="pull one anchor may carry")
+        self._check(name, about, push, sides=(pull, limit), steps=steps)
 
     def _edge(self, about: str) -> None:
         detail = self.spec.foot_detail
         if detail.edge_m is None or detail.edge_least_m is None:
             missing = "distance to the slab's edge" if detail.edge_m is None else "anchors' least edge distance"
-            self._gap(about, "base_anchors.edge_distance", f"the {missing} is not entered", f"type the {missing}", True)
+            self._gap(
+                about,
+                "base_anchors.edge_distance",
+                f"the {missing} is not entered",
+                change=f"type the {missing}",
+                crew=True,
+            )
             return
         if detail.edge_least_m <= 0:
             return
         u = self.u
-        has = given_step("c", detail.edge_m / u.size_m, u.size, "user: measured", "post's middle to the slab's edge")
-        least = given_step("c_least", detail.edge_least_m / u.size_m, u.size, "user: the maker's least edge distance")
-        self.found.at_least("base_anchors.edge_distance", about, has, least, case="anchors")
+        has = given_step(
+            "c", detail.edge_m / u.size_m, u.size, source="user: measured", says="post's middle to the slab's edge"
+        )
+        least = given_step(
+            "c_least", detail.edge_least_m / u.size_m, u.size, source="user: the maker's least edge distance"
+        )
+        self.found.at_least("base_anchors.edge_distance", about, has, needs=least, case="anchors")
 
     def _pier_edge(self, about: str) -> None:
         """The anchor of a base in its own pier: how much concrete stands between it and the nearest side."""
@@ -195,8 +214,10 @@ class LateralChecks:
             raise InvalidInputError(
                 "foot_detail/off_centre_m", "The base would stand beside its pier: a wider pier, or nearer"
             )
-        has, least = edge_distance(u, wide_m, detail.off_centre_m, detail.edge_least_m)
-        self.found.at_least("base_anchors.edge_distance", about, has, least, case="anchors", asks=CheckOrigin.SAFETY)
+        has, least = edge_distance(u, wide_m, detail.off_centre_m, least_m=detail.edge_least_m)
+        self.found.at_least(
+            "base_anchors.edge_distance", about, has, needs=least, case="anchors", asks=CheckOrigin.SAFETY
+        )
 
     def _brace(self, about: str, push: LateralPush) -> None:
         """A raking brace carries all of the moment; the foot is a hinge."""
@@ -215,7 +236,13 @@ class LateralChecks:
         long_m = math.hypot(self.up.brace_reach_m, self.up.brace_up_m)
         try:
             column = self.book.column(outdoors(self.brace), "wind", ColumnInput(height_m=long_m))
-            self._check("raking_brace.compression", about, push, force, column.capacity, moment, column.buckling)
+            self._check(
+                "raking_brace.compression",
+                about,
+                push,
+                sides=(force, column.capacity),
+                steps=(moment, column.buckling),
+            )
         except OutOfScopeError as refused:
             self.found.not_covered.append(gap("raking_brace.compression", about, refused))
         pull = CalculationStep(
@@ -227,13 +254,15 @@ class LateralChecks:
             source="statics",
             says="lift at the brace's foot",
         )
-        self._held("brace_footing.uplift", about, push, pull, moment)
-        self._foot(about, push, pull, moment, high)
+        self._held("brace_footing.uplift", about, push, pull=pull, steps=(moment,))
+        self._foot(about, push, pull, moment=moment, high=high)
 
-    def _foot(self, about: str, push: LateralPush, lift: CalculationStep, moment: CalculationStep, high: float) -> None:
+    def _foot(
+        self, about: str, push: LateralPush, lift: CalculationStep, *, moment: CalculationStep, high: float
+    ) -> None:
         """The post's own foot beside its brace: lifted as much as the brace is squeezed, and pushed back at its bottom."""
         u = self.u
-        self._held("footing.uplift", about, push, lift, moment)
+        self._held("footing.uplift", about, push, pull=lift, steps=(moment,))
         shear = CalculationStep(
             symbol="V",
             value=abs(moment.value / high - push.force.value),
@@ -255,10 +284,12 @@ class LateralChecks:
         for name, demand in (("post_anchors.shear", shear), ("brace_anchors.shear", level)):
             if self.up.shear_n is None:
                 why = f"the anchors' rating sideways is not entered; it must hold {demand.value:,.3g} {demand.unit}"
-                self._gap(about, name, why, "type the maker's rated shear", crew=True)
+                self._gap(about, name, why, change="type the maker's rated shear", crew=True)
                 continue
-            limit = self._rated("V_r", self.up.shear_n / u.force_n, u.force, "what one foot's anchors carry sideways")
-            self._check(name, about, push, demand, limit, moment)
+            limit = self._rated(
+                "V_r", self.up.shear_n / u.force_n, u.force, says="what one foot's anchors carry sideways"
+            )
+            self._check(name, about, push, sides=(demand, limit), steps=(moment,))
 
     def pier_m(self, post: Post, pushes: list[LateralPush], hold: "PierInput") -> None:
         """How deep a pier goes: frost, the local least, and its push on the ground."""
@@ -281,7 +312,7 @@ class LateralChecks:
                     soil_factor=hold.factor,
                 )
             except OutOfScopeError as refused:
-                self.found.not_covered.append(gap("pier.lateral_embedment", about, refused, push.case))
+                self.found.not_covered.append(gap("pier.lateral_embedment", about, refused, case=push.case))
                 continue
             demands.append((push.case.capitalize(), depth.value * self.u.span_m, depth))
         deep = needed(demands)
@@ -292,8 +323,8 @@ class LateralChecks:
             "d_has",
             built_m / self.u.span_m,
             self.u.span,
-            "tool: the deepest demand, rounded up to what is dug",
-            "pier in the ground",
+            source="tool: the deepest demand, rounded up to what is dug",
+            says="pier in the ground",
         )
         for name, limit in deep.demands:
             if limit.value > 0:
@@ -301,7 +332,7 @@ class LateralChecks:
                     "pier.lateral_embedment",
                     about,
                     has,
-                    limit,
+                    needs=limit,
                     case=name.lower(),
                     fitted=True,
                     by_wind=name in windy,
@@ -327,6 +358,7 @@ def own_weight(
     case: FenceCase,
     out: SetOut,
     weighs: tuple[list[Part], int],
+    *,
     loads: LineWind,
     collector: FenceCheckCollector,
 ) -> None:
@@ -393,8 +425,8 @@ def own_weight(
             source=f"statics: {share:g} of the weight; a is how far its middle stands from the farthest blocks' edge",
             says="what its weight holds",
         )
-        collector.at_least("overturning", about, holds, tips, (force,), case=WIND, by_wind=True)
-        _top_held(case, out, index, alone, collector)
+        collector.at_least("overturning", about, holds, needs=tips, working=(force,), case=WIND, by_wind=True)
+        _top_held(case, out, index, force=alone, collector=collector)
         slides = CalculationStep(
             symbol="P_has",
             value=total * detail.friction_ratio / u.force_n,
@@ -404,14 +436,16 @@ def own_weight(
             source="statics; the user's friction",
             says="what holds it from sliding",
         )
-        collector.at_least("sliding", about, slides, force, case=WIND, by_wind=True)
+        collector.at_least("sliding", about, slides, needs=force, case=WIND, by_wind=True)
 
 
 def _wind_step(force_n: float, u: Units, says: str) -> CalculationStep:
-    return given_step("P", force_n / u.force_n, u.force, "statics: the wind's zones", says)
+    return given_step("P", force_n / u.force_n, u.force, source="statics: the wind's zones", says=says)
 
 
-def _top_held(case: FenceCase, out: SetOut, index: int, force: CalculationStep, collector: FenceCheckCollector) -> None:
+def _top_held(
+    case: FenceCase, out: SetOut, index: int, *, force: CalculationStep, collector: FenceCheckCollector
+) -> None:
     """Posts in loose blocks are hinges: along a straight the top rail holds them, from corner to corner.
 
     It carries half of the wind: as a span where both ends are corners, as an arm where one is.
@@ -471,8 +505,8 @@ def _top_held(case: FenceCase, out: SetOut, index: int, force: CalculationStep, 
         "top_rail.bending_between_corners",
         about,
         stress,
-        limit,
-        (force, moment, modulus),
+        limit=limit,
+        working=(force, moment, modulus),
         case=WIND,
         by_wind=True,
     )

@@ -37,8 +37,8 @@ def steel_modulus(steel: Steel, u: Units) -> CalculationStep | None:
         "S",
         steel.modulus_m3 / u.size_m**3,
         u.modulus,
-        f"user: {steel.said_by or 'the maker of the steel'}",
-        "section modulus across the line",
+        source=f"user: {steel.said_by or 'the maker of the steel'}",
+        says="section modulus across the line",
     )
 
 

@@ -26,9 +26,9 @@ def wind_on(case: FenceCase) -> LineWind:
         solidity(case),
     )
     try:
-        zones, one, run_pa = _along(closed, case, place, solid)
+        zones, one, run_pa = _along(closed, case, place, solid=solid)
         opened = with_gates_open(spec, closed, case.timber.gate_post.width_m)
-        more = _along(opened, case, place, solid)[0] if opened else []
+        more = _along(opened, case, place, solid=solid)[0] if opened else []
     except (OutOfScopeError, InvalidInputError) as refused:
         outside = (
             refused
@@ -42,7 +42,7 @@ def wind_on(case: FenceCase) -> LineWind:
 
 
 def _along(
-    found: list[Face], case: FenceCase, place: WindPlace, solid: float
+    found: list[Face], case: FenceCase, place: WindPlace, *, solid: float
 ) -> tuple[list[WindZone], WindOnFence, float]:
     """Zones of several faces in stations of the line, the wind on the last of them for its arm and working, the run's pressure.
 

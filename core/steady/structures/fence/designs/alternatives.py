@@ -43,8 +43,8 @@ def ways(case: DesignInput) -> Iterator[Choice]:
             "bays",
             name,
             change,
-            spec.bays == name,
-            case,
+            chosen=spec.bays == name,
+            case=case,
         )
     for style in TRAITS:
         made = closed_with(spec, style)
@@ -55,29 +55,29 @@ def ways(case: DesignInput) -> Iterator[Choice]:
             "styles",
             style,
             change,
-            spec.infill.style == style,
-            case,
+            chosen=spec.infill.style == style,
+            case=case,
         )
     if spec.infill.traits.boarded:
         for edge, (cap, trim, lasts) in EDGES.items():
             infill = replace(spec.infill, cap=cap, trim=trim)
-            choice = _choice("edges", edge, (("infill", infill),), infill == spec.infill, case)
+            choice = _choice("edges", edge, (("infill", infill),), chosen=infill == spec.infill, case=case)
             yield replace(choice, lasts=lasts)
     for count, words in DEPTHS.items():
         yield _choice(
             "depths",
             words,
             (("depths_count", count),),
-            spec.depths_count == count,
-            case,
+            chosen=spec.depths_count == count,
+            case=case,
         )
     for foot in FEET:
         yield _choice(
             "feet",
             foot,
             (("foot", foot),),
-            spec.foot == foot,
-            case,
+            chosen=spec.foot == foot,
+            case=case,
         )
 
 
@@ -85,6 +85,7 @@ def _choice(
     group: str,
     name: str,
     change: Change,
+    *,
     chosen: bool,
     case: DesignInput,
 ) -> Choice:

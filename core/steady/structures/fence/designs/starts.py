@@ -214,7 +214,7 @@ def cheapest(case: DesignInput, priced: Callable[[Plan], float]) -> Search:
     rails = same_wood(stick(spec.rail, "rail", "rail"), "rail")
     for bay_m in _bays(case):
         bay: Change = {} if spec.bays == "panels" else {"bay_max_m": bay_m}
-        chosen = _smallest_posts(look, bay, _stiffest(spec, rails), posts)
+        chosen = _smallest_posts(look, bay, _stiffest(spec, rails), posts=posts)
         if chosen is not None:
             _lightest_rails(look, chosen, rails)
     found = look.found
@@ -437,7 +437,7 @@ class _Looking:
         self.found.unmade = self.unmade(spec, trial)
 
 
-def _smallest_posts(look: _Looking, bay: Change, stiffest: Change, posts: list[SectionItem]) -> Change | None:
+def _smallest_posts(look: _Looking, bay: Change, stiffest: Change, *, posts: list[SectionItem]) -> Change | None:
     """The smallest line posts that hold, then the smallest end posts beside them, under the stiffest rails."""
     openings = bool(look.base.openings)
     strong = posts[-1].key
@@ -456,11 +456,11 @@ def _smallest_posts(look: _Looking, bay: Change, stiffest: Change, posts: list[S
             }
             trial = look.looked({**bay, **stiffest, **ends})
             if trial is not None and _holds(trial, "/post/"):
-                return {**bay, **_untied(look, {**bay, **stiffest}, ends, posts[k:])}
+                return {**bay, **_untied(look, {**bay, **stiffest}, ends, posts=posts[k:])}
     return None
 
 
-def _untied(look: _Looking, like: Change, ends: Change, posts: list[SectionItem]) -> Change:
+def _untied(look: _Looking, like: Change, ends: Change, *, posts: list[SectionItem]) -> Change:
     """End posts as small as hold by themselves, where only gate posts need to be larger; then gate posts likewise."""
     if ends["gate_post"] is None:
         return ends

@@ -50,7 +50,7 @@ def wind_by_part(case: DesignInput, built: Plan) -> WindByPart | None:
         place_gust_m_per_s=case.book.gust_m_per_s(place_of(case.site)),
         parts=parts,
         assumptions=counting,
-        decisive=_decisive(case, built, now.gust_m_per_s, counting),
+        decisive=_decisive(case, built, now.gust_m_per_s, counting=counting),
     )
 
 
@@ -111,7 +111,7 @@ def _next_better(case: DesignInput, built: Plan, sites: dict[str, Site]) -> tupl
     return name, trial.greatest()[0].gust_m_per_s
 
 
-def _decisive(case: DesignInput, built: Plan, gust_m_per_s: float, counting: tuple[WindAssumption, ...]) -> str:
+def _decisive(case: DesignInput, built: Plan, gust_m_per_s: float, *, counting: tuple[WindAssumption, ...]) -> str:
     """One sentence: what decides between what is built and what the code asks."""
     if built.built_on is not Basis.PRACTICE and not fails(built.checks):
         return ""

@@ -95,7 +95,7 @@ class Butted(BoardsOnRails):
 
     def pattern(self, spec: FenceSpec, run_m: float, board_m: float) -> list[BoardRow]:
         """From the start with a rip at the end, or from the middle with alike rips."""
-        return from_middle(spec, run_m, board_m, 0.0) if spec.infill.first in MIDDLES else butted(run_m, board_m)
+        return from_middle(spec, run_m, board_m, gap_m=0.0) if spec.infill.first in MIDDLES else butted(run_m, board_m)
 
     def pattern_notes(self, case: FenceCase, lengths: list[float]) -> list[str]:
         """First marks from the middle, where it begins there."""
@@ -107,16 +107,16 @@ class EvenGaps(BoardsOnRails):
 
     def pattern(self, spec: FenceSpec, run_m: float, board_m: float) -> list[BoardRow]:
         """A gap at each end, or from the middle with alike rips."""
-        count, gap_m = between_end_gaps(run_m, board_m, spec.infill.gap_most_m, 0.0)
+        count, gap_m = between_end_gaps(run_m, board_m, spec.infill.gap_most_m, end_gap_m=0.0)
         if spec.infill.first in MIDDLES:
-            return from_middle(spec, run_m, board_m, gap_m)
+            return from_middle(spec, run_m, board_m, gap_m=gap_m)
         return [BoardRow(board_m / 2, board_m + gap_m, count, board_m)]
 
     def solid_ratio(self, case: FenceCase) -> float:
         """The widest boards' share of any straight: gaps come out no wider than wished."""
         board_m, wish_m = case.timber.board.width_m, case.spec.infill.gap_most_m
         lengths = [straight.length_m for straight in case.spec.straights if straight.length_m > 2 * board_m]
-        gaps = [between_end_gaps(run_m, board_m, wish_m, 0.0)[1] for run_m in lengths]
+        gaps = [between_end_gaps(run_m, board_m, wish_m, end_gap_m=0.0)[1] for run_m in lengths]
         return board_m / (board_m + min(gaps, default=wish_m))
 
     def gap(self, case: FenceCase, runs: Sequence[BoardStretch]) -> tuple[float, str]:
@@ -133,7 +133,7 @@ class EvenGaps(BoardsOnRails):
         if case.spec.infill.first in MIDDLES:
             return middle_notes(self, case, lengths)
         board_m, wish_m = case.timber.board.width_m, case.spec.infill.gap_most_m
-        gaps = [between_end_gaps(run_m, board_m, wish_m, 0.0)[1] for run_m in lengths]
+        gaps = [between_end_gaps(run_m, board_m, wish_m, end_gap_m=0.0)[1] for run_m in lengths]
         return [f"Gaps come out even, {_range(gaps, case.tape)} by stretch: one gauge block for each"]
 
 
@@ -210,12 +210,12 @@ class BothFaces(Lapped):
 
     def _view(self, case: FenceCase, lengths: list[float]) -> Sight | None:
         board, rail = case.timber.board, case.timber.rail
-        return view_between(board.width_m, self._least_lap_m(case, lengths), board.thickness_m, rail.width_m)
+        return view_between(board.width_m, self._least_lap_m(case, lengths), board.thickness_m, between_m=rail.width_m)
 
 
 def butted(run_m: float, board_m: float) -> list[BoardRow]:
     """Boards side by side, with a rip at the end, or one at each where one would be a sliver."""
-    ends = last_board(run_m, board_m, 0.0, RIP_LEAST_M)
+    ends = last_board(run_m, board_m, 0.0, rip_least_m=RIP_LEAST_M)
     lead_m = ends.rip_m if ends.rips == 2 else 0.0
     found = [BoardRow(lead_m + board_m / 2, board_m, ends.full, board_m)] if ends.full else []
     if ends.rips == 2:
@@ -225,7 +225,7 @@ def butted(run_m: float, board_m: float) -> list[BoardRow]:
     return found
 
 
-def from_middle(spec: FenceSpec, run_m: float, board_m: float, gap_m: float) -> list[BoardRow]:
+def from_middle(spec: FenceSpec, run_m: float, board_m: float, *, gap_m: float) -> list[BoardRow]:
     """A board or a gap on the middle of the stretch, alike rips at both ends; even ends takes the wider ones."""
     pitch_m = board_m + gap_m
     found: list[tuple[float, list[BoardRow]]] = []
@@ -266,7 +266,7 @@ def _lengths(case: FenceCase, runs: Sequence[BoardStretch]) -> list[float]:
 
 def _gaps_m(case: FenceCase, runs: Sequence[BoardStretch]) -> list[float]:
     board_m, wish_m = case.timber.board.width_m, case.spec.infill.gap_most_m
-    return [between_end_gaps(run_m, board_m, wish_m, 0.0)[1] for run_m in _lengths(case, runs)]
+    return [between_end_gaps(run_m, board_m, wish_m, end_gap_m=0.0)[1] for run_m in _lengths(case, runs)]
 
 
 def _range(values_m: list[float], tape: Tape) -> str:

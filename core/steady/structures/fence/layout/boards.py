@@ -172,7 +172,7 @@ def _alike(
     for run in runs:
         for row in rows_on(case, run):
             key = (round(row.width_m / SAME_LENGTH_M), row.layer)
-            placed[key] += _places(spec, run, row, _offset_m(case, row.layer))
+            placed[key] += _places(spec, run, row, offset_m=_offset_m(case, row.layer))
     full = round(stick.width_m / SAME_LENGTH_M)
     mass_per_m2 = stick.density_kg_per_m3 * stick.thickness_m * spec.height_m
     parts = []
@@ -206,7 +206,7 @@ def _offset_m(case: FenceCase, layer: int) -> float:
     return side(spec) * (face_m + layer * timber.board.thickness_m)
 
 
-def _places(spec: FenceSpec, run: BoardStretch, row: BoardRow, offset_m: float) -> Iterator[PartPlacement]:
+def _places(spec: FenceSpec, run: BoardStretch, row: BoardRow, *, offset_m: float) -> Iterator[PartPlacement]:
     """One place a bay: a board belongs to the bay that its middle stands in."""
     cos, sin = math.cos(run.leg.heading_rad), math.sin(run.leg.heading_rad)
     first, (from_m, to_m) = 0, run.boarded_m

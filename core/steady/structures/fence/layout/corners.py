@@ -26,7 +26,7 @@ def rail_layer(timber: FenceTimbers) -> Faces:
     return Faces(near_m, near_m + timber.rail.thickness_m)
 
 
-def _turns(spec: FenceSpec, out: SetOut, first: Post, last: Post) -> tuple[float, float]:
+def _turns(spec: FenceSpec, out: SetOut, first: Post, *, last: Post) -> tuple[float, float]:
     """Turns at both ends of a stretch, positive toward the boards; 0 where it ends at no corner."""
     legs, leg = out.path.legs, first.leg
     at = legs.index(leg)
@@ -57,7 +57,7 @@ def cornered(case: FenceCase, out: SetOut, runs: list[BoardStretch]) -> list[Boa
         if run.bays[0].lift_out:
             made.append(run)
             continue
-        start, end = _turns(spec, out, run.bays[0].start, run.bays[-1].end)
+        start, end = _turns(spec, out, run.bays[0].start, last=run.bays[-1].end)
         run = _before_turned_posts(case, run)
         made.append(replace(run, start_turn_rad=start, end_turn_rad=end, boards=boards))
     return made

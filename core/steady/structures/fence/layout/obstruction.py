@@ -10,7 +10,7 @@ MOST_LOCKS = 400
 
 
 def reroute_around(
-    spec: FenceSpec, plan: Plan, stand_m: dict[str, float], post_id: str, met: tuple[str, float]
+    spec: FenceSpec, plan: Plan, stand_m: dict[str, float], *, post_id: str, met: tuple[str, float]
 ) -> FenceSpec:
     """The spec with a no-dig band where a hole met something, and a lock on every line post that is set.
 

@@ -99,7 +99,7 @@ def set_out(case: FenceCase, bears: Bears | None = None) -> SetOut:
             bays.append(LineBay(opening.id, before, after, opening))
             posts.append(after)
             continue
-        inner = _called(spec, before, _between(line, before, after), taken)
+        inner = _called(spec, before, _between(line, before, after), taken=taken)
         for made in (*inner, after):
             bays.append(LineBay(posts[-1].id, posts[-1], made))
             posts.append(made)
@@ -109,8 +109,8 @@ def set_out(case: FenceCase, bears: Bears | None = None) -> SetOut:
             )
     posts, bays = _end_posts(posts, bays, timber, terminals=spec.infill.traits.fitted)
     bays = [_in_lift_out(spec, stepped(case, bay)) for bay in bays]
-    bays = straight_tops(case, bays, conflicts, notes)
-    bays = pointed_tops(case, bays, conflicts, notes)
+    bays = straight_tops(case, bays, conflicts, notes=notes)
+    bays = pointed_tops(case, bays, conflicts, notes=notes)
     return SetOut(path, tuple(posts), tuple(bays), tuple(blocked), tuple(conflicts), tuple(notes))
 
 
@@ -154,10 +154,10 @@ def _in_lift_out(spec: FenceSpec, bay: LineBay) -> LineBay:
     return bay
 
 
-def bay_limit(case: FenceCase, before: Post, after: Post, bears: Bears | None = None) -> tuple[float, str]:
+def bay_limit(case: FenceCase, before: Post, after: Post, *, bears: Bears | None = None) -> tuple[float, str]:
     """The greatest bay in a stretch and what limits it: the crew's wish, the longest rail on sale, or what a rail bears."""
     spec, yard, timber = case.spec, case.yard, case.timber
-    wish_m, wished = _wish(case, before, after, bears)
+    wish_m, wished = _wish(case, before, after, bears=bears)
     rail, from_m, to_m = timber.rail, before.station_m, after.station_m
     on_face, upright = infill_of(spec).layout(spec)
     on_sale = yard.lengths(rail.key)
@@ -166,7 +166,9 @@ def bay_limit(case: FenceCase, before: Post, after: Post, bears: Bears | None = 
     depth_m = rail.width_m if upright else rail.thickness_m
     stepped = all(straight.follows == "stepped" for straight in spec.straights)
     grade = 0.0 if stepped else case.ground.steepest(from_m, to_m)
-    reach_m = longest_level_m(on_sale[-1].length_m, grade, depth_m, yard.trim_m) / (spec.rail_bays if on_face else 1)
+    reach_m = longest_level_m(on_sale[-1].length_m, grade, depth_m, trim_m=yard.trim_m) / (
+        spec.rail_bays if on_face else 1
+    )
     # A rail on the posts' face runs half a post past an end post; one between posts is a post shorter than its bay.
     widths = (before.stick.width_m, after.stick.width_m, timber.post.width_m)
     reach_m += -max(widths) if on_face else min(widths)
@@ -182,7 +184,7 @@ def bay_limit(case: FenceCase, before: Post, after: Post, bears: Bears | None = 
     return wish_m, wished
 
 
-def _wish(case: FenceCase, before: Post, after: Post, bears: Bears | None) -> tuple[float, str]:
+def _wish(case: FenceCase, before: Post, after: Post, *, bears: Bears | None) -> tuple[float, str]:
     """The crew's greatest bay, or less where a rail bears no more; a rail too weak for any bay is left to its check."""
     spec = case.spec
     longest_m = bears(before.station_m, after.station_m) if bears is not None else None
@@ -194,7 +196,7 @@ def _wish(case: FenceCase, before: Post, after: Post, bears: Bears | None) -> tu
     return spec.bay_max_m, "your greatest bay"
 
 
-def _spaced(case: FenceCase, run_m: float, limit_m: float, zones: list[Zone], before: Post) -> BaySpacing:
+def _spaced(case: FenceCase, run_m: float, limit_m: float, *, zones: list[Zone], before: Post) -> BaySpacing:
     """Bays of one stretch in the way wished for; where equal bays cannot be, the fewest posts."""
     spec, timber = case.spec, case.timber
     least_m = min(spec.bay_min_m, limit_m)
@@ -209,14 +211,14 @@ def _spaced(case: FenceCase, run_m: float, limit_m: float, zones: list[Zone], be
             cut_at_start=at_start,
         )
     if spec.bays == "equal":
-        found = equal_with_more(run_m, limit_m, least_m, zones)
+        found = equal_with_more(run_m, limit_m, least_m, zones=zones)
     elif spec.bays == "nudged":
-        found = equal_nudged(run_m, limit_m, least_m, zones)
-    return found or bays_round_zones(run_m, limit_m, least_m, zones)
+        found = equal_nudged(run_m, limit_m, least_m, zones=zones)
+    return found or bays_round_zones(run_m, limit_m, least_m, zones=zones)
 
 
 def _panel_clashes(
-    answer: BaySpacing, from_m: float, zones: list[Zone], limit: tuple[float, str], tape: Tape
+    answer: BaySpacing, from_m: float, zones: list[Zone], *, limit: tuple[float, str], tape: Tape
 ) -> list[str]:
     """What panels of one width cannot go round. `limit`: the widest bay, and why."""
     limit_m, why = limit
@@ -243,7 +245,7 @@ class _Line:
     notes: list[str] = field(default_factory=list)
 
 
-def _called(spec: FenceSpec, before: Post, made: list[Post], taken: set[str]) -> list[Post]:
+def _called(spec: FenceSpec, before: Post, made: list[Post], *, taken: set[str]) -> list[Post]:
     """Posts between two fixed ones by their names: the count of the one before goes on where it is to, and no name comes twice."""
     counted = any(lock.counted for lock in spec.locks if lock.id == before.id)
     found = []
@@ -262,16 +264,16 @@ def _between(line: _Line, before: Post, after: Post) -> list[Post]:
     spec, tape = case.spec, case.tape
     from_m, to_m = before.station_m, after.station_m
     run_m = to_m - from_m
-    limit_m, why = bay_limit(case, before, after, line.bears)
+    limit_m, why = bay_limit(case, before, after, bears=line.bears)
     if spec.bays == "panels" and (spec.infill.traits.made or limit_m >= spec.bay_max_m):
         # The panel decides how far apart posts stand: a greatest bay is for bays that are spaced freely.
         limit_m = max(limit_m, spec.panel_m + spec.clip_gap_m + case.timber.post.width_m)
     inside = [(low - from_m, high - from_m) for low, high, *_ in blocked if high > from_m and low < to_m]
     # A band that reaches over a fixed post blocks only its inner side.
     inside = [(max(low, 0.0), min(high, run_m)) for low, high in inside]
-    answer = _spaced(case, run_m, limit_m, inside, before)
+    answer = _spaced(case, run_m, limit_m, zones=inside, before=before)
     if spec.bays == "panels":
-        conflicts += _panel_clashes(answer, from_m, inside, (limit_m, why), tape)
+        conflicts += _panel_clashes(answer, from_m, inside, limit=(limit_m, why), tape=tape)
     if not answer.fits and run_m > TOLERANCE_M:
         worst = max(merge_zones(inside), key=lambda zone: zone[1] - zone[0])
         what = next(
@@ -287,7 +289,7 @@ def _between(line: _Line, before: Post, after: Post) -> list[Post]:
             f"{what} at {tape.distance(from_m + (worst[0] + worst[1]) / 2)}: {clash}. Longer rails, a header over the "
             "band, digging by hand or moving the line would help"
         )
-        answer = bays_round_zones(run_m, limit_m, spec.bay_min_m, ())
+        answer = bays_round_zones(run_m, limit_m, spec.bay_min_m, zones=())
     if not answer.proved:
         notes.append(
             f"Posts between {tape.distance(from_m)} and {tape.distance(to_m)}: the fewest posts, but not proved to have "

@@ -26,6 +26,7 @@ def straight_tops(
     case: FenceCase,
     bays: list[LineBay],
     conflicts: list[str],
+    *,
     notes: list[str],
 ) -> list[LineBay]:
     """Bays whose top runs straight over rolling ground, leg by leg, in the fewest pieces the heights allow."""
@@ -70,7 +71,7 @@ def straight_tops(
     return made
 
 
-def pointed_tops(case: FenceCase, bays: list[LineBay], conflicts: list[str], notes: list[str]) -> list[LineBay]:
+def pointed_tops(case: FenceCase, bays: list[LineBay], conflicts: list[str], *, notes: list[str]) -> list[LineBay]:
     """Bays whose top runs through the fence's control points; what that leaves at the ground is told."""
     spec, ground, tape = case.spec, case.ground, case.tape
     ours = {straight.id for straight in spec.straights if straight.follows == POINTED}

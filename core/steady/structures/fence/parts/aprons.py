@@ -25,14 +25,20 @@ def aprons(case: FenceCase, runs: list[BoardStretch]) -> list[Part]:
     stock = _stock(case)
     if spec.infill.apron not in BURIED_M or stock is None:
         return []
-    made = grouped(f"{spec.id}/apron", "wire", stock, (stock.thickness_m, spec.infill.apron_m), _lie(case, runs, stock))
+    made = grouped(
+        f"{spec.id}/apron",
+        "wire",
+        stock,
+        section_m=(stock.thickness_m, spec.infill.apron_m),
+        lie=_lie(case, runs, stock),
+    )
     places = tuple(place for part in made for place in part.places)
     long_m = sum(part.length_m * len(part.places) for part in made)
     pins = math.ceil(long_m / PINNED_M - 1e-9)
     kept = places[0]
     if spec.infill.apron in PINNED:
-        made.append(replace(hardware(spec, "ground stake", (kept,), pins), id=f"{spec.id}/apron-stakes"))
-    made.append(replace(hardware(spec, "staple", (kept,), pins), id=f"{spec.id}/apron-staples"))
+        made.append(replace(hardware(spec, "ground stake", (kept,), each=pins), id=f"{spec.id}/apron-stakes"))
+    made.append(replace(hardware(spec, "staple", (kept,), each=pins), id=f"{spec.id}/apron-staples"))
     return made
 
 
@@ -41,7 +47,7 @@ def strainers(spec: FenceSpec, runs: list[BoardStretch], parts: list[Part]) -> l
     if not spec.infill.traits.strained:
         return []
     wire = next((part.places[0] for part in parts if part.role == "wire"), None)
-    return [hardware(spec, "wire strainer", (wire,), STRAINED_ENDS * len(runs))] if wire is not None else []
+    return [hardware(spec, "wire strainer", (wire,), each=STRAINED_ENDS * len(runs))] if wire is not None else []
 
 
 BURIED_M = {"laid out": 0.0, "buried": 1.0}
@@ -77,7 +83,7 @@ def _lie(case: FenceCase, runs: list[BoardStretch], stock: SectionItem) -> Itera
                 low_m, high_m = ground.height_m(at_m), ground.height_m(to_m)
                 grade = (high_m - low_m) / (to_m - at_m)
                 beside_m = inward * (face_m + (0.0 if down else wide_m / 2))
-                place = level_place((spec, run, bay), (at_m, beside_m, low_m - down * wide_m / 2), "apron", grade)
+                place = level_place((spec, run, bay), (at_m, beside_m, low_m - down * wide_m / 2), "apron", grade=grade)
                 if not down:
                     heading = run.leg.heading_rad
                     place = replace(place, up=(-math.sin(heading), math.cos(heading), 0.0))

@@ -38,7 +38,7 @@ def parts(
             count=2,
             step=(2 * off * across[0], 2 * off * across[1], 0.0),
         )
-        made.append(_stick(f"{item.id}/headers", "header", header, item.length_m, headers))
+        made.append(_stick(f"{item.id}/headers", "header", header, length_m=item.length_m, place=headers))
         count = arch.rungs
         if count:
             inset = min(arch.overhang_m / 2, item.length_m / 4) if count > 1 else item.length_m / 2
@@ -55,7 +55,7 @@ def parts(
                 count=count,
                 step=(pitch * along[0], pitch * along[1], 0.0),
             )
-            made.append(_stick(f"{item.id}/rungs", "rung", rung, arch.rung_m, rungs))
+            made.append(_stick(f"{item.id}/rungs", "rung", rung, length_m=arch.rung_m, place=rungs))
         made.append(
             Part(
                 id=f"{item.id}/screws",
@@ -70,7 +70,7 @@ def parts(
     return made
 
 
-def _stick(part_id: str, role: str, of: SectionItem, length_m: float, place: PartPlacement) -> Part:
+def _stick(part_id: str, role: str, of: SectionItem, *, length_m: float, place: PartPlacement) -> Part:
     return Part(
         id=part_id,
         role=role,

@@ -41,6 +41,7 @@ def posts_and_footings(
     case: FenceCase,
     out: SetOut,
     collector: FenceCheckCollector,
+    *,
     tops: dict[str, float],
 ) -> tuple[list[Part], list[Footing]]:
     """Posts, grouped by length, and what each stands in or on.
@@ -73,7 +74,7 @@ def posts_and_footings(
         longest_m[size] = max(length_m, longest_m.get(size, 0.0))
         like = (way.key, stick.key, embed_m, above_m)
         if like not in alike:
-            made = layers(spec, way, stick, (embed_m, case.hole_width_m(stick)), above_m)
+            made = layers(spec, way, stick, hole_m=(embed_m, case.hole_width_m(stick)), above_ground_m=above_m)
             alike[like] = (
                 made,
                 *pull_out_n(case, way, made),
@@ -103,7 +104,7 @@ def posts_and_footings(
     for (key, units), places in sorted(by_length.items()):
         stick, length_m = known[key], longest_m[key, units]
         which = "posts" if stick == timber.post else "gate-posts"
-        parts += _post_parts(f"{spec.id}/{which}/{units}", stick, length_m, places, timber)
+        parts += _post_parts(f"{spec.id}/{which}/{units}", stick, length_m, places=places, timber=timber)
     return parts, footings
 
 
@@ -126,22 +127,22 @@ def _wide_m(case: FenceCase, way: FoundationType, post: SectionItem) -> float:
 
 
 def _post_parts(
-    part_id: str, stick: SectionItem, length_m: float, places: list[PartPlacement], timber: FenceTimbers
+    part_id: str, stick: SectionItem, length_m: float, *, places: list[PartPlacement], timber: FenceTimbers
 ) -> list[Part]:
     """Posts of one length; built-up ones as their plies side by side along the line, a core between the outer two."""
     ply = timber.ply if timber.ply is not None and stick == timber.post else None
     if ply is None:
-        return [_plies(part_id, stick, length_m, (places, 1, 0.0))]
+        return [_plies(part_id, stick, length_m, stand=(places, 1, 0.0))]
     if timber.core is None:
         count = round(stick.width_m / ply.thickness_m)
-        return [_plies(part_id, ply, length_m, (places, count, ply.thickness_m))]
-    outer = _plies(part_id, ply, length_m, (places, OUTER, stick.width_m - ply.thickness_m))
+        return [_plies(part_id, ply, length_m, stand=(places, count, ply.thickness_m))]
+    outer = _plies(part_id, ply, length_m, stand=(places, OUTER, stick.width_m - ply.thickness_m))
     count = round((stick.width_m - OUTER * ply.thickness_m) / timber.core.thickness_m)
     cored = [replace(place, id=f"{place.id}/core", about=place.id) for place in places]
-    return [outer, _plies(f"{part_id}/core", timber.core, length_m, (cored, count, timber.core.thickness_m))]
+    return [outer, _plies(f"{part_id}/core", timber.core, length_m, stand=(cored, count, timber.core.thickness_m))]
 
 
-def _plies(part_id: str, stick: SectionItem, length_m: float, stand: tuple[list[PartPlacement], int, float]) -> Part:
+def _plies(part_id: str, stick: SectionItem, length_m: float, *, stand: tuple[list[PartPlacement], int, float]) -> Part:
     """So many of one stick in every post, so far apart, about the post's middle."""
     places, count, apart_m = stand
     # One stick stands as it is; a ply is turned with its wide side across the line.
@@ -197,7 +198,7 @@ def rails(case: FenceCase, runs: list[BoardStretch], trim_m: float) -> list[Part
     groups: dict[tuple[int, ...], list[PartPlacement]] = defaultdict(list)
     sizes: dict[tuple[int, ...], tuple[float, float, float, tuple[float, float]]] = {}
     for run in runs:
-        for bay, from_m, to_m in _spans(case, run, rail_layer(timber) if lie.on_face else None, offset_m):
+        for bay, from_m, to_m in _spans(case, run, rail_layer(timber) if lie.on_face else None, left_m=offset_m):
             grade, level_m = bay.grade, to_m - from_m
             edge_m = level_m * math.hypot(1.0, grade)
             leg = bay.start.leg
@@ -205,7 +206,7 @@ def rails(case: FenceCase, runs: list[BoardStretch], trim_m: float) -> list[Part
             if not lie.on_face and not bay.lift_out:
                 mitres = bay.start.askew_rad(leg), bay.end.askew_rad(leg)
             slant_m = through_m / 2 * sum(abs(math.tan(mitre)) for mitre in mitres)
-            stick_m = rail_stock_m(level_m, grade, depth_m, trim_m) + slant_m
+            stick_m = rail_stock_m(level_m, grade, depth_m, trim_m=trim_m) + slant_m
             turned = [round(math.degrees(mitre) * 10) for mitre in mitres]
             key = (round(edge_m / SAME_LENGTH_M), round(math.degrees(math.atan(grade)) * 10), *turned)
             x_m, y_m = beside(leg, from_m, offset_m)
@@ -253,7 +254,7 @@ def rails(case: FenceCase, runs: list[BoardStretch], trim_m: float) -> list[Part
 
 
 def _spans(
-    case: FenceCase, run: BoardStretch, layer: Faces | None, left_m: float
+    case: FenceCase, run: BoardStretch, layer: Faces | None, *, left_m: float
 ) -> Iterator[tuple[LineBay, float, float]]:
     """Each bay of a stretch and the stations its rails run between; a lift-out's run over all its bays.
 

@@ -45,4 +45,4 @@ def fittings(case: FenceCase, out: SetOut, runs: list[BoardStretch]) -> list[Par
         "hog ring": sum(stretch.rail_ties for stretch in stretches),
         "tension wire 100 ft": math.ceil(along_m / TENSION_WIRE_M - 1e-9),
     }
-    return [hardware(spec, item, (at,), count) for item, count in counts.items() if count]
+    return [hardware(spec, item, (at,), each=count) for item, count in counts.items() if count]

@@ -145,7 +145,7 @@ def fixings(case: FenceCase, crossings: Sequence[ScrewedCrossing], parts: list[P
     if wires and not spec.infill.traits.fitted:
         posts = tuple(_once(p) for part in parts if part.role == "post" for p in part.places)
         each = math.ceil(spec.height_m / (2 * spec.infill.mesh_m)) + 1
-        made.append(hardware(spec, "staple", posts, each))
+        made.append(hardware(spec, "staple", posts, each=each))
     return made
 
 
@@ -156,9 +156,9 @@ def _held_ends(case: FenceCase, parts: list[Part]) -> list[Part]:
         return []
     bays = tuple(place for part in parts if part.role == "rail" for place in part.places)
     if spec.rail_end == "brackets":
-        return [hardware(spec, "rail bracket", bays, 2)] if bays else []
+        return [hardware(spec, "rail bracket", bays, each=2)] if bays else []
     each = 2 * math.ceil(spec.height_m / CHANNEL_M - 1e-9)
-    return [hardware(spec, "rail channel", tuple(_once(bay) for bay in bays), each)] if bays else []
+    return [hardware(spec, "rail channel", tuple(_once(bay) for bay in bays), each=each)] if bays else []
 
 
 def _once(place: PartPlacement) -> PartPlacement:

@@ -51,16 +51,16 @@ def floor(case: FenceCase, out: SetOut) -> list[Part]:
     at = (*ring[0], out.posts[0].ground_m)
     deep_m3 = abs(area_m2(ring)) * spec.floor.bed_m
     if spec.floor.kind == "gravel":
-        return [_bed(spec, yard.gravel, deep_m3, at)]
+        return [_bed(spec, yard.gravel, deep_m3, at=at)]
     whole, cut = slabs(
         spec,
         ring,
         out,
-        slab_m(case),
+        size_m=slab_m(case),
     )
     heading = out.path.legs[0].heading_rad
     along = (math.cos(heading), math.sin(heading), 0.0)
-    made = [_bed(spec, yard.sand, deep_m3, at)]
+    made = [_bed(spec, yard.sand, deep_m3, at=at)]
     for name, where in (("whole", whole), ("cut", cut)):
         if where:
             places = tuple(
@@ -77,7 +77,7 @@ def floor(case: FenceCase, out: SetOut) -> list[Part]:
     return made
 
 
-def _bed(spec: FenceSpec, item: str, volume_m3: float, at: Vec) -> Part:
+def _bed(spec: FenceSpec, item: str, volume_m3: float, *, at: Vec) -> Part:
     bags = math.ceil(volume_m3 / bag_yield_m3(item) - 1e-9)
     place = PartPlacement(id=f"{spec.id}/bed", at=at, along=(1.0, 0.0, 0.0), up=UP)
     return Part(
@@ -109,7 +109,7 @@ def inside(case: FenceCase, out: SetOut) -> Ring:
     return ring if way > 0 else ring[::-1]
 
 
-def slabs(spec: FenceSpec, ring: Ring, out: SetOut, size_m: float) -> tuple[Ring, Ring]:
+def slabs(spec: FenceSpec, ring: Ring, out: SetOut, *, size_m: float) -> tuple[Ring, Ring]:
     """Near corners of whole slabs and of cut ones, on the site.
 
     Raises:
@@ -131,7 +131,7 @@ def slabs(spec: FenceSpec, ring: Ring, out: SetOut, size_m: float) -> tuple[Ring
     for i in range(counts[0]):
         for k in range(counts[1]):
             u, v = low[0] + i * pitch_m, low[1] + k * pitch_m
-            share_m2 = abs(area_m2(_clipped(own, u, v, size_m)))
+            share_m2 = abs(area_m2(_clipped(own, u, v, size_m=size_m)))
             at = (origin[0] + u * cos - v * sin, origin[1] + u * sin + v * cos)
             if share_m2 > size_m**2 - SLIVER_M * size_m:
                 whole.append(at)
@@ -145,7 +145,7 @@ def area_m2(ring: Ring) -> float:
     return math.fsum(a[0] * b[1] - b[0] * a[1] for a, b in zip(ring, [*ring[1:], *ring[:1]], strict=True)) / 2
 
 
-def _clipped(ring: Ring, u: float, v: float, size_m: float) -> Ring:
+def _clipped(ring: Ring, u: float, v: float, *, size_m: float) -> Ring:
     """What of a ring lies within a square: its sides cut off one after another."""
     for axis, limit, keep in ((0, u, 1.0), (0, u + size_m, -1.0), (1, v, 1.0), (1, v + size_m, -1.0)):
         kept: Ring = []

@@ -42,7 +42,7 @@ def details(spec: FenceSpec, hangings: list[Hanging]) -> list[Detail]:
         made.append(drawn if hanging.forward else mirrored(drawn, hanging.found.leaf.width_m))
         above, opening = plan_detail(hanging.found, gate), hanging.bay.opening
         hung = "start" if hanging.forward else "end"
-        ways = swing_measures(hanging.found.leaf, opening.swing, hung, len(opening.leaves_m) == 2)
+        ways = swing_measures(hanging.found.leaf, opening.swing, hung, pair=len(opening.leaves_m) == 2)
         made.append(replace(above, measures=(*above.measures, *ways)))
         made += [
             more for more in (arc_detail(hanging.found, gate), wrong_detail(hanging.found, gate)) if more is not None
@@ -80,7 +80,7 @@ def _leaf_parts(case: FenceCase, hanging: Hanging) -> list[Part]:
         half_m = leaf.stile_m / 2 * math.hypot(1.0, leaf.rake)
         past_m = 0.0 if bar.what != "rail" else half_m if leaf.design.joint in LAPPED else -half_m
         length_m = math.dist(bar.start, bar.end) + 2 * past_m
-        made.append(_stick_part(hanging, bar, (length_m, past_m), _laps(leaf, bar, wooden)))
+        made.append(_stick_part(hanging, bar, (length_m, past_m), laps=_laps(leaf, bar, wooden)))
     wired = case.spec.infill.traits.wired and case.timber.stock is not None
     made += _leaf_wire(case, hanging) if wired else _leaf_boards(case, hanging)
     crossings = (
@@ -134,7 +134,7 @@ def _leaf_wire(case: FenceCase, hanging: Hanging) -> list[Part]:
     assert stock is not None
     place = PartPlacement(
         id=f"{leaf.id}/wire",
-        at=_on_face(case, hanging, _point(hanging, (0.0, leaf.gap_m + leaf.height_m / 2)), stock.thickness_m),
+        at=_on_face(case, hanging, _point(hanging, (0.0, leaf.gap_m + leaf.height_m / 2)), thick_m=stock.thickness_m),
         along=_heading(hanging),
         up=(0.0, 0.0, 1.0),
     )
@@ -152,7 +152,7 @@ def _leaf_wire(case: FenceCase, hanging: Hanging) -> list[Part]:
     ]
 
 
-def _on_face(case: FenceCase, hanging: Hanging, at: Vec, thick_m: float) -> Vec:
+def _on_face(case: FenceCase, hanging: Hanging, at: Vec, *, thick_m: float) -> Vec:
     """A point of the leaf's middle plane moved to the middle of what is fixed on its frame's face, on the boards' side."""
     heading = hanging.bay.start.leg.heading_rad
     off_m = side(case.spec) * (hanging.found.leaf.frame.thickness_m + thick_m) / 2
@@ -166,7 +166,7 @@ def _leaf_boards(case: FenceCase, hanging: Hanging) -> list[Part]:
     mass = board.density_kg_per_m3 * board.thickness_m * board.width_m * leaf.height_m
     first_m = leaf.board_rip_m if leaf.rips_count == 2 else 0.0
     first_x = first_m + board.width_m / 2
-    at = _on_face(case, hanging, _point(hanging, (first_x, _foot_m(leaf, first_x))), board.thickness_m)
+    at = _on_face(case, hanging, _point(hanging, (first_x, _foot_m(leaf, first_x))), thick_m=board.thickness_m)
     along, step = _heading(hanging), board.width_m
     if leaf.boards_full:
         row = PartPlacement(
@@ -194,7 +194,7 @@ def _leaf_boards(case: FenceCase, hanging: Hanging) -> list[Part]:
         places = tuple(
             PartPlacement(
                 id=f"{leaf.id}/rip{f'-{number}' if number > 1 else ''}",
-                at=_on_face(case, hanging, _point(hanging, (x, _foot_m(leaf, x))), board.thickness_m),
+                at=_on_face(case, hanging, _point(hanging, (x, _foot_m(leaf, x))), thick_m=board.thickness_m),
                 along=(0.0, 0.0, 1.0),
                 up=along,
             )
@@ -274,7 +274,7 @@ def _laps(leaf: Leaf, bar: DetailMember, others: list[DetailMember]) -> list[tup
 
 
 def _stick_part(
-    hanging: Hanging, bar: DetailMember, lengths_m: tuple[float, float], laps: list[tuple[float, float]]
+    hanging: Hanging, bar: DetailMember, lengths_m: tuple[float, float], *, laps: list[tuple[float, float]]
 ) -> Part:
     (length_m, past_m), leaf = lengths_m, hanging.found.leaf
     frame = leaf.frame
@@ -348,7 +348,7 @@ def tasks(spec: FenceSpec, hangings: list[Hanging]) -> list[Task]:
         leaves = tuple(hanging.found.leaf for hanging in hangings if hanging.bay.opening is opening)
         if leaves:
             what = opening.what[:1].upper() + opening.what[1:]
-            found += steps.tasks(f"{spec.id}/gate/{opening.id}", what, leaves, ((f"{spec.id}/set", "cure"),))
+            found += steps.tasks(f"{spec.id}/gate/{opening.id}", what, leaves, after=((f"{spec.id}/set", "cure"),))
     return found
 
 

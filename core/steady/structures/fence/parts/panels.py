@@ -41,23 +41,23 @@ def _wire(
         for run in runs:
             at_m = run.from_m
             while run.to_m - at_m > 0.01:
-                to_m = _reaches(run, at_m, longest_m, spec.gap_m)
+                to_m = _reaches(run, at_m, longest_m, gap_m=spec.gap_m)
                 bay = next((bay for bay in run.bays if at_m < bay.end.station_m - 1e-6), run.bays[-1])
                 end_bay = next((b for b in run.bays if to_m <= b.end.station_m + 1e-6), run.bays[-1])
                 low_m, high_m = bay.foot_m(spec.gap_m, at_m), end_bay.foot_m(spec.gap_m, to_m)
                 long_m = math.hypot(to_m - at_m, high_m - low_m)
                 grade = (high_m - low_m) / (to_m - at_m)
-                place = level_place((spec, run, bay), (at_m, offset_m, low_m + spec.height_m / 2), "wire", grade)
+                place = level_place((spec, run, bay), (at_m, offset_m, low_m + spec.height_m / 2), "wire", grade=grade)
                 yield long_m, place
                 # Panels that both end on a post butt there, each stapled to its half; rolls, and panels joined in a bay, lap.
                 on_post = any(abs(to_m - bay.end.station_m) < 1e-6 for bay in run.bays)
                 butts = on_post and spec.infill.traits.butts_on_posts
                 at_m = to_m - (lap_m if to_m < run.to_m - 0.01 and not butts else 0.0)
 
-    return grouped(f"{spec.id}/wire", "wire", stock, (stock.thickness_m, spec.height_m), lie())
+    return grouped(f"{spec.id}/wire", "wire", stock, section_m=(stock.thickness_m, spec.height_m), lie=lie())
 
 
-def _reaches(run: BoardStretch, at_m: float, longest_m: float, gap_m: float) -> float:
+def _reaches(run: BoardStretch, at_m: float, longest_m: float, *, gap_m: float) -> float:
     """How far one piece of wire goes: to the stretch's end, else to the last post within its length, else mid-bay."""
     foot = {bay.end.station_m: bay.foot_m(gap_m, bay.end.station_m) for bay in run.bays}
     start_m = next((b for b in run.bays if at_m < b.end.station_m), run.bays[-1]).foot_m(gap_m, at_m)
@@ -84,6 +84,6 @@ def _panels(spec: FenceSpec, runs: list[BoardStretch], stock: SectionItem) -> li
                 to_m = bay.end.station_m - bay.end.half_m
                 z_m = bay.foot_m(spec.gap_m, from_m) + spec.height_m / 2
                 from_m, to_m = from_m + spec.clip_gap_m / 2, to_m - spec.clip_gap_m / 2
-                yield to_m - from_m, level_place((spec, run, bay), (from_m, 0.0, z_m), "panel", bay.grade)
+                yield to_m - from_m, level_place((spec, run, bay), (from_m, 0.0, z_m), "panel", grade=bay.grade)
 
-    return grouped(f"{spec.id}/panels", "panel", stock, (stock.thickness_m, spec.height_m), lie())
+    return grouped(f"{spec.id}/panels", "panel", stock, section_m=(stock.thickness_m, spec.height_m), lie=lie())

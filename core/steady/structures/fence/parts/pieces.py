@@ -15,6 +15,7 @@ def grouped(
     named: str,
     role: str,
     item: SectionItem,
+    *,
     section_m: tuple[float, float],
     lie: Iterator[tuple[float, PartPlacement]],
 ) -> list[Part]:
@@ -46,7 +47,7 @@ def grouped(
     ]
 
 
-def hardware(spec: FenceSpec, item: str, places: tuple[PartPlacement, ...], each: int) -> Part:
+def hardware(spec: FenceSpec, item: str, places: tuple[PartPlacement, ...], *, each: int) -> Part:
     """Something bought by the piece, at its places."""
     return Part(
         id=f"{spec.id}/{item.replace(' ', '-')}",
@@ -60,7 +61,11 @@ def hardware(spec: FenceSpec, item: str, places: tuple[PartPlacement, ...], each
 
 
 def level_place(
-    bay_of: tuple[FenceSpec, BoardStretch, LineBay], start_m: tuple[float, float, float], name: str, grade: float = 0.0
+    bay_of: tuple[FenceSpec, BoardStretch, LineBay],
+    start_m: tuple[float, float, float],
+    name: str,
+    *,
+    grade: float = 0.0,
 ) -> PartPlacement:
     """Where a level (or raked) piece of a bay starts: its station, how far beside the line, its height."""
     (spec, run, bay), (from_m, offset_m, z_m) = bay_of, start_m

@@ -34,28 +34,28 @@ def feet(
         )
 
     if at(("base on pier", "base on slab")):
-        made.append(hardware(spec, "post base", at(("base on pier", "base on slab")), 1))
+        made.append(hardware(spec, "post base", at(("base on pier", "base on slab")), each=1))
     if at(("base on slab",)):
-        made.append(hardware(spec, "slab anchor", at(("base on slab",)), 2 * up.anchors_count))
+        made.append(hardware(spec, "slab anchor", at(("base on slab",)), each=2 * up.anchors_count))
     if at(("loose block",)):
-        made.append(hardware(spec, "deck block", at(("loose block",)), 1))
+        made.append(hardware(spec, "deck block", at(("loose block",)), each=1))
     if at(("part driven", "over a pipe")):
-        made.append(hardware(spec, "post cap cover", at(("part driven", "over a pipe")), 1))
+        made.append(hardware(spec, "post cap cover", at(("part driven", "over a pipe")), each=1))
     loose = tuple(
         PartPlacement(id=footing.under, at=footing.at, along=UP, up=(1.0, 0.0, 0.0))
         for footing in footings
         if posts[footing.under].kind == "loose"
     )
     if loose:
-        made.append(hardware(spec, "ground sleeve", loose, 1))
+        made.append(hardware(spec, "ground sleeve", loose, each=1))
     if by_kind["over a pipe"]:
         pipe = pipe_of(spec)
         made += grouped(
             f"{spec.id}/pipes",
             "pipe",
             pipe,
-            (pipe.thickness_m, pipe.width_m),
-            (
+            section_m=(pipe.thickness_m, pipe.width_m),
+            lie=(
                 (
                     footing.embedment_m + spec.foot_detail.pipe_up_m,
                     PartPlacement(
@@ -104,7 +104,7 @@ def _braces(
                 ),
             )
 
-    return grouped(f"{spec.id}/braces", "brace", rail, (rail.thickness_m, rail.width_m), lie())
+    return grouped(f"{spec.id}/braces", "brace", rail, section_m=(rail.thickness_m, rail.width_m), lie=lie())
 
 
 def gate_pieces(case: FenceCase) -> list[str]:

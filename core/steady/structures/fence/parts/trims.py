@@ -27,7 +27,7 @@ def trims(
     face_m = timber.post.thickness_m / 2 + (timber.rail.thickness_m if rows(spec, timber.rail).on_face else 0.0)
     over_m = face_m + board.thickness_m * spec.infill.traits.over_face + board.thickness_m / 2
 
-    def lie(z_m: float, offset_m: float, half_m: float, name: str) -> Iterator[tuple[float, PartPlacement]]:
+    def lie(z_m: float, offset_m: float, half_m: float, *, name: str) -> Iterator[tuple[float, PartPlacement]]:
         middle_m = abs(offset_m)
         for run in runs:
             first_m, last_m = run.ends_m(Faces(middle_m - half_m, middle_m + half_m))
@@ -37,32 +37,36 @@ def trims(
                 foot_m = bay.foot_m(spec.gap_m, from_m)
                 yield (
                     (to_m - from_m) * math.hypot(1.0, bay.grade),
-                    level_place((spec, run, bay), (from_m, offset_m, foot_m + z_m), name, bay.grade),
+                    level_place((spec, run, bay), (from_m, offset_m, foot_m + z_m), name, grade=bay.grade),
                 )
 
     if spec.infill.cap:
         z_m = spec.height_m + board.thickness_m / 2
         made += grouped(
-            f"{spec.id}/cap", "cap", board, (board.width_m, board.thickness_m), lie(z_m, 0.0, board.width_m / 2, "cap")
+            f"{spec.id}/cap",
+            "cap",
+            board,
+            section_m=(board.width_m, board.thickness_m),
+            lie=lie(z_m, 0.0, board.width_m / 2, name="cap"),
         )
     if spec.infill.trim and spec.infill.traits.boarded:
         for name, z_m in (("trim-top", spec.height_m - board.width_m / 2), ("trim-foot", board.width_m / 2)):
-            level = lie(z_m, side(spec) * over_m, board.thickness_m / 2, name)
-            made += grouped(f"{spec.id}/{name}", "trim", board, (board.thickness_m, board.width_m), level)
+            level = lie(z_m, side(spec) * over_m, board.thickness_m / 2, name=name)
+            made += grouped(f"{spec.id}/{name}", "trim", board, section_m=(board.thickness_m, board.width_m), lie=level)
     made += _stiffeners(case, runs)
     if rows(spec, case.timber.rail).tilt_rad is not None:
         bays = [(run, bay) for run in runs for bay in run.bays]
         places = tuple(
             level_place((spec, run, bay), (bay.start.station_m, 0.0, bay.start.ground_m), "cleats") for run, bay in bays
         )
-        made.append(hardware(spec, "louvre cleat", places, 2))
+        made.append(hardware(spec, "louvre cleat", places, each=2))
     if spec.infill.traits.made:
         places = tuple(
             level_place((spec, run, bay), (bay.start.station_m, 0.0, bay.start.ground_m), "clips")
             for run in runs
             for bay in run.bays
         )
-        made.append(hardware(spec, "panel clip", places, 6))
+        made.append(hardware(spec, "panel clip", places, each=6))
     return made
 
 
@@ -96,7 +100,7 @@ def _stiffeners(
                     )
 
     section = (timber.rail.thickness_m, timber.rail.width_m)
-    return grouped(f"{spec.id}/stiffeners", "stiffener", timber.rail, section, lie())
+    return grouped(f"{spec.id}/stiffeners", "stiffener", timber.rail, section_m=section, lie=lie())
 
 
 def base(
@@ -112,7 +116,7 @@ def base(
             for bay in run.bays
         )
         each = max((math.ceil(bay.width_m / STAKES_EVERY_M) for run in runs for bay in run.bays), default=0)
-        return [hardware(spec, "ground stake", places, each)] if each else []
+        return [hardware(spec, "ground stake", places, each=each)] if each else []
     if spec.infill.base != "base boards":
         return []
     board = case.timber.board
@@ -129,7 +133,7 @@ def base(
                 runs_out_m = (to_m - from_m) * abs(min(0.0, *over)) / (abs(over[1] - over[0]) or 1.0)
                 from_m, to_m = (from_m + runs_out_m, to_m) if over[0] < over[1] else (from_m, to_m - runs_out_m)
                 z_m = bay.foot_m(spec.gap_m, from_m) - (k + 0.5) * board.width_m
-                place = level_place((spec, run, bay), (from_m, 0.0, z_m), f"base/{k}", bay.grade)
+                place = level_place((spec, run, bay), (from_m, 0.0, z_m), f"base/{k}", grade=bay.grade)
                 long_m = (to_m - from_m) * math.hypot(1.0, bay.grade)
                 start, end = (min(board.width_m, max(0.0, high_m)) for high_m in over)
                 if min(start, end) > board.width_m - SOIL_M:
@@ -137,7 +141,7 @@ def base(
                 else:
                     tapered[(_units(long_m), _units(start), _units(end))].append(place)
     return [
-        *grouped(f"{spec.id}/base", "board", board, (board.thickness_m, board.width_m), iter(whole)),
+        *grouped(f"{spec.id}/base", "board", board, section_m=(board.thickness_m, board.width_m), lie=iter(whole)),
         *_tapers(spec, board, tapered),
     ]
 

@@ -56,7 +56,7 @@ def read_line(text: str, bare: Bare = "ft") -> ParsedLine:
             last_m = _onward(word, at_m, last_m)
             corners.append((at_m, turn_rad))
         elif letter == "g":
-            openings.append(_gate(word, bare, last_m, len(openings) + 1))
+            openings.append(_gate(word, bare, last_m, number=len(openings) + 1))
             last_m = max(last_m, openings[-1].at_m)
         elif letter == "x":
             zones.append(_zone(word, bare, len(zones) + 1))
@@ -117,7 +117,7 @@ def _corner(word: str, bare: Bare) -> tuple[float, float]:
     return _length(match[1], bare, word), turn if (match[2] or "r").lower() == "l" else -turn
 
 
-def _gate(word: str, bare: Bare, last_m: float, number: int) -> GateOpening:
+def _gate(word: str, bare: Bare, last_m: float, *, number: int) -> GateOpening:
     clear, _, at = word[1:].partition("@")
     leaves = [_length(part, bare, word) for part in clear.split("+")]
     if len(leaves) > 2 or not all(leaf > 0.2 for leaf in leaves):

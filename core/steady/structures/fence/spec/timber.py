@@ -41,7 +41,7 @@ def timbers(spec: FenceSpec) -> FenceTimbers:
         if spec.plies_count < 2:
             raise InvalidInputError("plies_count", "A built-up post has two plies or more; 0 for a solid one")
         ply, core = rail, _core(spec, rail)
-        post = _laminated(post, rail, core, spec.plies_count)
+        post = _laminated(post, rail, core, plies=spec.plies_count)
         if spec.openings and not spec.gate_post:
             gate_post = post
     end_post = stick(spec.end_post, "post", "end_post") if spec.end_post else None
@@ -73,7 +73,7 @@ def _core(spec: FenceSpec, rail: SectionItem) -> SectionItem | None:
     return core
 
 
-def _laminated(post: SectionItem, rail: SectionItem, core: SectionItem | None, plies: int) -> SectionItem:
+def _laminated(post: SectionItem, rail: SectionItem, core: SectionItem | None, *, plies: int) -> SectionItem:
     """What stands there, plies side by side along the line: as deep as the outer ones, as heavy as all of them."""
     inner = core or rail
     widths_m = OUTER * rail.thickness_m, (plies - OUTER) * inner.thickness_m

@@ -53,13 +53,13 @@ def foot_notes(
         said.append("The notched foot is a cut end in the ground: treat it again, two coats, before it goes in")
     timber = case.timber
     if timber.core is not None:
-        said += gauge_notes(timber.rail.width_m, timber.core.width_m, spec.ply_screw_pitch_m, case.tape)
+        said += gauge_notes(timber.rail.width_m, timber.core.width_m, spec.ply_screw_pitch_m, tape=case.tape)
     if spec.plies_count:
         said.append("Plies of a post: a spacer block for the screws' pitch, pairs one above the other, tops flush")
     return said
 
 
-def temporary_counts(spec: FenceSpec, footings: list[Footing], parts: list[Part], leaves: int) -> dict[str, float]:
+def temporary_counts(spec: FenceSpec, footings: list[Footing], parts: list[Part], *, leaves: int) -> dict[str, float]:
     """How many things have something temporary put to them: posts of one day, rails with screws, straights, leaves."""
     railed = not (spec.infill.traits.wired or spec.infill.traits.level)
     return {
@@ -70,7 +70,7 @@ def temporary_counts(spec: FenceSpec, footings: list[Footing], parts: list[Part]
     }
 
 
-def tasks(spec: FenceSpec, out: SetOut, footings: list[Footing], parts: list[Part]) -> list[Task]:
+def tasks(spec: FenceSpec, out: SetOut, footings: list[Footing], *, parts: list[Part]) -> list[Task]:
     """The order of work, in quantities; how feet are dug and set is each foot's own."""
     ways = _ways(spec, out)
     sid = spec.id

@@ -23,7 +23,7 @@ def seasonal_slopes(spec: FloatSpec, deck_m: float) -> list[Sloped]:
     return [ramp_at(spec, deck_m, water) for water in (0.0, -spec.low_m, spec.high_m)]
 
 
-def check_ramp(collector: CheckCollector, case: DesignInput, layout: FloatLayout, ramps: tuple[Sloped, ...]) -> None:
+def check_ramp(collector: CheckCollector, case: DesignInput, layout: FloatLayout, *, ramps: tuple[Sloped, ...]) -> None:
     """The ramp as a bridge with a moving end: its stringers under people, and its slope over the year's water."""
     spec: FloatSpec = case.spec
     about, stick = f"{spec.id}/ramp", layout.timber.stringer
@@ -39,10 +39,18 @@ def check_ramp(collector: CheckCollector, case: DesignInput, layout: FloatLayout
         says="rise over run at the worst water",
     )
     water = "lowest" if steep.water_m < 0 else "highest" if steep.water_m > 0 else "today's"
-    limit = given_step("i_max", SLOPE_RATIO, "", "practice: our own; a wet ramp steeper than 1 in 4 throws people")
+    limit = given_step(
+        "i_max", SLOPE_RATIO, "", source="practice: our own; a wet ramp steeper than 1 in 4 throws people"
+    )
     if slope.value > 0:
         collector.at_most(
-            "gangway.slope", about, slope, limit, (), case=f"at the {water} water", asks=CheckOrigin.SAFETY
+            "gangway.slope",
+            about,
+            slope,
+            limit=limit,
+            working=(),
+            case=f"at the {water} water",
+            asks=CheckOrigin.SAFETY,
         )
     try:
         live_pa = si(live_load(case))
@@ -63,4 +71,4 @@ def check_ramp(collector: CheckCollector, case: DesignInput, layout: FloatLayout
         ),
     ]
     dead = run.even(own * GRAVITY * spec.soaked_ratio)
-    check_run(collector, Bends("stringer", about, wood, run), dead, loads, collector.book.deck_sags(wood, 1))
+    check_run(collector, Bends("stringer", about, wood, run), dead, loads=loads, sags=collector.book.deck_sags(wood, 1))

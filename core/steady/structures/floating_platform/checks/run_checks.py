@@ -56,8 +56,8 @@ def check_float(case: DesignInput, built: Built) -> FloatResult:
     spec: FloatSpec = case.spec
     found, layout, clashes = CheckCollector(book=case.book), built.layout, list(built.clashes)
     ramp_kg = math.fsum(part.mass_kg * part.count for part in built.ramp)
-    dry = Afloat(spec, layout, masses_of(spec, layout, built.own, ramp_kg))
-    wet = Afloat(spec, layout, masses_of(spec, layout, built.own, ramp_kg, spec.soaked_ratio))
+    dry = Afloat(spec, layout, masses_of(spec, layout, built.own, ramp_kg=ramp_kg))
+    wet = Afloat(spec, layout, masses_of(spec, layout, built.own, ramp_kg=ramp_kg, soaked=spec.soaked_ratio))
     try:
         draft = wet.draft()
         check_stability(found, wet)
@@ -70,7 +70,7 @@ def check_float(case: DesignInput, built: Built) -> FloatResult:
     check_members(found, case, layout)
     check_joints(found, case, layout)
     if ramps:
-        check_ramp(found, case, layout, ramps)
+        check_ramp(found, case, layout, ramps=ramps)
     if not spec.moorings.strip():
         found.gap(
             "moorings.capacity",

@@ -33,8 +33,8 @@ def check_stability(collector: CheckCollector, wet: Afloat) -> None:
     _lost(collector, wet)
 
 
-def _degrees(symbol: str, value_rad: float, says: str, source: str = HYDRO) -> CalculationStep:
-    return given_step(symbol, math.degrees(value_rad), "deg", source, says)
+def _degrees(symbol: str, value_rad: float, says: str, *, source: str = HYDRO) -> CalculationStep:
+    return given_step(symbol, math.degrees(value_rad), "deg", source=source, says=says)
 
 
 def _floats(collector: CheckCollector, wet: Afloat) -> None:
@@ -42,7 +42,7 @@ def _floats(collector: CheckCollector, wet: Afloat) -> None:
     about, n = f"{wet.spec.id}/afloat", wet.count
     # Where nobody said how many, the number is ours: made to fit every limit.
     own = wet.spec.people is None
-    limit = collector.length_step("F_min", FREEBOARD_M, "everybody spread over it", UNDER)
+    limit = collector.length_step("F_min", FREEBOARD_M, "everybody spread over it", source=UNDER)
     try:
         has = max(wet.freeboard(n), 1e-6)
     except OutOfScopeError:
@@ -50,22 +50,22 @@ def _floats(collector: CheckCollector, wet: Afloat) -> None:
     collector.at_least(
         "float.freeboard_full_load",
         about,
-        collector.length_step("F", has, f"deck over the water with {people_says(n)}", HYDRO),
-        limit,
-        _weights(wet),
+        collector.length_step("F", has, f"deck over the water with {people_says(n)}", source=HYDRO),
+        needs=limit,
+        working=_weights(wet),
         case=f"{people_says(n)}, wood soaked",
         asks=CheckOrigin.SAFETY,
         fitted=own,
     )
-    sunk = given_step("f", wet.sunk(n), "", HYDRO, "all that floats over what the barrels displace")
-    most = given_step("f_max", SUNK_SHARE, "", UNDER)
+    sunk = given_step("f", wet.sunk(n), "", source=HYDRO, says="all that floats over what the barrels displace")
+    most = given_step("f_max", SUNK_SHARE, "", source=UNDER)
     case = f"{people_says(n)} spread"
     collector.at_most(
         "barrels.submergence",
         about,
         sunk,
-        most,
-        _weights(wet),
+        limit=most,
+        working=_weights(wet),
         case=case,
         asks=CheckOrigin.SAFETY,
         fitted=own,
@@ -77,8 +77,8 @@ def _floats(collector: CheckCollector, wet: Afloat) -> None:
             "float.heel_half_load_at_edge",
             about,
             _degrees("theta", heel, f"exact: each barrel's lift at its own centre, {people_says(half)} at {way}"),
-            _degrees("theta_max", HEEL_RAD, "", UNDER),
-            (),
+            limit=_degrees("theta_max", HEEL_RAD, "", source=UNDER),
+            working=(),
             case=f"{half} at {way}",
             asks=CheckOrigin.SAFETY,
             fitted=own,
@@ -86,9 +86,11 @@ def _floats(collector: CheckCollector, wet: Afloat) -> None:
     collector.at_least(
         "float.stability_full_load_at_edge",
         about,
-        given_step("N_b", float(wet.no_balance_at), "people", HYDRO, "at one edge or end no balance is found"),
-        given_step("N", float(n + 1), "people", UNDER, "one more than it must carry"),
-        (),
+        given_step(
+            "N_b", float(wet.no_balance_at), "people", source=HYDRO, says="at one edge or end no balance is found"
+        ),
+        needs=given_step("N", float(n + 1), "people", source=UNDER, says="one more than it must carry"),
+        working=(),
         case=people_says(n),
         asks=CheckOrigin.SAFETY,
         fitted=own,
@@ -143,8 +145,8 @@ def _lost(collector: CheckCollector, wet: Afloat) -> None:
         "float.one_barrel_flooded",
         f"{spec.id}/afloat",
         _degrees("theta_1", worst, "a corner barrel full of water, everybody in the middle"),
-        _degrees("theta_e", limit, "by geometry: an edge goes under", "geometry"),
-        (),
+        limit=_degrees("theta_e", limit, "by geometry: an edge goes under", source="geometry"),
+        working=(),
         case=f"{people_says(people)} in the middle",
         asks=CheckOrigin.SAFETY,
         fitted=spec.people is None,

@@ -28,7 +28,9 @@ def live_load(case: DesignInput) -> CalculationStep:
     spec: FloatSpec = case.spec
     u = case.book.units
     if spec.live_pa is not None:
-        return given_step("L", spec.live_pa / u.pressure_pa, u.pressure, "user: typed", "people on any one part")
+        return given_step(
+            "L", spec.live_pa / u.pressure_pa, u.pressure, source="user: typed", says="people on any one part"
+        )
     site = case.site
     return case.book.deck_live_pa(
         ground_snow_pa=site.ground_snow_pa, rain_pa=site.rain_snow_pa, deck_width_m=spec.wide_m, raised=False
@@ -68,10 +70,10 @@ def check_members(collector: CheckCollector, case: DesignInput, layout: FloatLay
         return
     live_pa, dead_pa = si(live), _dead_pa(layout) * spec.soaked_ratio
     joist = _joist_run(spec, layout)
-    _joists(collector, spec, layout, joist, (dead_pa, live_pa))
+    _joists(collector, spec, layout, run=joist, loads_pa=(dead_pa, live_pa))
     # A rail carries the most loaded of the joists' lines, per metre along it.
     width_m = max(joist.reactions_n(1.0))
-    _cradles(collector, spec, layout, (dead_pa * width_m, live_pa * width_m))
+    _cradles(collector, spec, layout, lines_n=(dead_pa * width_m, live_pa * width_m))
     floor = Flooring(
         board=layout.timber.board,
         spacing_m=layout.joists.spacing_m,
@@ -90,6 +92,7 @@ def _joists(
     collector: CheckCollector,
     spec: FloatSpec,
     layout: FloatLayout,
+    *,
     run: ContinuousMember,
     loads_pa: tuple[float, float],
 ) -> None:
@@ -104,10 +107,12 @@ def _joists(
         Loaded(says="a person at the edge", action=run.point(PERSON_N, 0.0), lasts="floor", sags=False),
     ]
     limits = collector.book.deck_sags(wood, 1)
-    check_run(collector, Bends("joist", f"{spec.id}/joists", wood, run), run.even(dead_pa * each), loads, limits)
+    check_run(
+        collector, Bends("joist", f"{spec.id}/joists", wood, run), run.even(dead_pa * each), loads=loads, sags=limits
+    )
 
 
-def _cradles(collector: CheckCollector, spec: FloatSpec, layout: FloatLayout, lines_n: tuple[float, float]) -> None:
+def _cradles(collector: CheckCollector, spec: FloatSpec, layout: FloatLayout, *, lines_n: tuple[float, float]) -> None:
     """Afloat a rail lies on its barrels; on a stand it hangs between the outer two with nobody on it."""
     about, wood = f"{spec.id}/cradles", gapped(layout.timber.cradle)
     dead_n, live_n = lines_n
@@ -115,19 +120,19 @@ def _cradles(collector: CheckCollector, spec: FloatSpec, layout: FloatLayout, li
     if len(layout.along_m) > 1:
         run = ContinuousMember(length_m=spec.long_m, supports_m=layout.along_m)
         loads = [Loaded(says="uniform live load", action=run.even(live_n), lasts="floor")]
-        check_run(collector, Bends("cradle_rail", about, wood, run), run.even(dead_n), loads, limits)
+        check_run(collector, Bends("cradle_rail", about, wood, run), run.even(dead_n), loads=loads, sags=limits)
         ends = ContinuousMember(length_m=spec.long_m, supports_m=(layout.along_m[0], layout.along_m[-1]))
         barrels_n = spec.barrel.mass_kg * GRAVITY / 2 * len(layout.along_m) / spec.long_m
         ashore = [
             Loaded(says="on stand or ice, supported at ends", action=ends.even(dead_n + barrels_n), lasts="floor")
         ]
-        check_run(collector, Bends("cradle_rail", about, wood, ends), NOTHING, ashore, ())
+        check_run(collector, Bends("cradle_rail", about, wood, ends), NOTHING, loads=ashore, sags=())
     pressed = ContinuousMember(length_m=layout.joists.spacing_m, supports_m=(0.0, layout.joists.spacing_m))
     up_n = push_up_n(spec) / 2 / laid_length_m(spec)
     load = [Loaded(says="one barrel fully submerged", action=pressed.even(up_n), lasts="floor", sags=False)]
     before = list(collector.checks)
     collector.checks = []
-    check_run(collector, Bends("cradle_rail_upward_load", about, wood, pressed), NOTHING, load, ())
+    check_run(collector, Bends("cradle_rail_upward_load", about, wood, pressed), NOTHING, loads=load, sags=())
     collector.checks = [*before, *collector.checks]
 
 
@@ -175,8 +180,8 @@ def check_joints(collector: CheckCollector, case: DesignInput, layout: FloatLayo
         "T_a",
         flooded_n(spec) / 2 / crossings / u.force_n,
         u.force,
-        "statics: half of a flooded barrel on one rail, shared by the joists over it",
-        "each angle, on lifting",
+        source="statics: half of a flooded barrel on one rail, shared by the joists over it",
+        says="each angle, on lifting",
     )
     collector.gap(
         "cradle_angles.capacity",
