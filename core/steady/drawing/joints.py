@@ -96,6 +96,11 @@ def joints(plan: Plan) -> tuple[Joint, ...]:
     return tuple(found)
 
 
+def joint_solids(plan: Plan) -> dict[str, tuple[Vec, ...]]:
+    """The eight corners of each piece by its id: those of its start, then those of its end."""
+    return {solid.id: (*solid.faces[0][1], *solid.faces[1][1]) for solid in _solids(plan)}
+
+
 def _solids(plan: Plan) -> Iterator[_Solid]:
     for part in plan.parts:
         if part.length_m <= 0 or part.drawn_m or role(part.role).shape == "round":

@@ -2,11 +2,14 @@
 
 from collections import defaultdict
 from collections.abc import Sequence
+from dataclasses import replace
 from typing import Literal
 
 from steady.data.loader import keyed
 from steady.data.roles import role
+from steady.drawing.joint_details import joint_details
 from steady.drawing.joints import Joint, joints
+from steady.drawing.shapes import View
 from steady.plan.model import Plan
 from steady.plan.results import (
     check_title,
@@ -45,6 +48,8 @@ class JointRow:
         verdict: The state of the checks that speak of it, what is open among them; empty: none does.
         governed_by: What decides that: a check, or what is missing.
         pieces: What is selected when it is picked: both pieces of the first such joint.
+        where: The numbers of the posts where they are, in order; empty: at no post.
+        view: The first of them drawn to scale.
     """
 
     id: str
@@ -57,6 +62,8 @@ class JointRow:
     use: float
     governed_by: str
     pieces: tuple[str, ...]
+    where: tuple[int, ...]
+    view: View | None = None
     conflict: bool = False
 
 
@@ -66,7 +73,11 @@ def joint_rows(plan: Plan, tape: Tape) -> tuple[JointRow, ...]:
     for joint in joints(plan):
         groups[joint.roles, joint.kind].append(joint)
     abouts = {place.id: place.about or place.id for part in plan.parts for place in part.places}
-    rows = [_row(plan, key, found, tape=tape, abouts=abouts) for key, found in groups.items()]
+    drawn = joint_details(plan, tuple(found[0] for found in groups.values()), tape)
+    rows = [
+        replace(_row(plan, key, found, tape=tape, abouts=abouts), view=drawn[found[0].id])
+        for key, found in groups.items()
+    ]
     return tuple(sorted(rows, key=lambda row: (not row.conflict, -row.use, -row.count, row.id)))
 
 
@@ -90,8 +101,14 @@ def _row(
         use=use,
         governed_by=governed_by,
         pieces=tuple(_about(abouts, end.piece) for end in (first.first, first.second)),
+        where=_posts(plan, {_about(abouts, end.piece) for joint in found for end in (joint.first, joint.second)}),
         conflict=kind == WRONG,
     )
+
+
+def _posts(plan: Plan, abouts: set[str]) -> tuple[int, ...]:
+    """Numbers of the posts among some pieces, as marks and sheets count them."""
+    return tuple(number for number, mark in enumerate(plan.marks, start=1) if mark.id in abouts)
 
 
 def _capital(text: str) -> str:

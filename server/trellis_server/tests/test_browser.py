@@ -319,7 +319,8 @@ class JobTest(SignedIn):
         page.get_by_label("Private lines checked").check()
         expect(page.get_by_role("status").filter(has_text="Digging")).to_contain_text("may begin")
         with page.expect_download() as download:
-            page.get_by_role("link", name="marks, CSV").click()
+            page.get_by_role("button", name="Print").click()
+            page.get_by_role("menuitem", name="Marks (CSV)").click()
         self.assertIn("mark_m", download.value.path().read_text())
 
     def test_prices_are_the_crews_own(self) -> None:

@@ -19,7 +19,7 @@ from trellis_server.tests.holding import holder
 HOLDER = """
 from pathlib import Path
 from trellis_server.process_slots import a_place
-with a_place(Path({folder!r}), "place", {many}, lambda: None, 0.01):
+with a_place(Path({folder!r}), "place", {many}, waits=lambda: None, again_s=0.01):
     print("held", flush=True)
     time.sleep(60)
 """

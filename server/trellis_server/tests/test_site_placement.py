@@ -23,7 +23,7 @@ class PlaceTest(SignedIn):
         expect(deck).to_be_visible()
         self.assertEqual(self.axe(), [])
         before = self.stands("kitchen-deck") or {}
-        box = page.locator("g.stand", has_text="Kitchen deck").bounding_box()
+        box = page.locator("g.stand[aria-label='Kitchen deck']").bounding_box()
         assert box is not None
         x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
         page.mouse.move(x, y)
@@ -32,7 +32,7 @@ class PlaceTest(SignedIn):
         page.mouse.up()
         self.eventually(lambda: (self.stands("kitchen-deck") or {}).get("x_m", 0) > before["x_m"] + 0.5)
         self.assertAlmostEqual((self.stands("kitchen-deck") or {})["y_m"], before["y_m"], 2)
-        page.locator("g.stand", has_text="Kitchen deck").focus()
+        page.locator("g.stand[aria-label='Kitchen deck']").focus()
         page.keyboard.press("[")
         self.eventually(
             lambda: math.isclose((self.stands("kitchen-deck") or {})["turn_rad"], math.pi / 36, abs_tol=1e-6)
@@ -47,7 +47,7 @@ class PlaceTest(SignedIn):
     def test_on_a_phone_nothing_runs_out_of_the_page(self) -> None:
         self.page.set_viewport_size({"width": 390, "height": 844})
         self.open(f"/jobs/{self.job.pk}/site")
-        expect(self.page.get_by_role("heading", name="The site")).to_be_visible()
+        expect(self.page.get_by_role("heading", name="Site", exact=True)).to_be_visible()
         expect(self.page.locator("g.stand").first).to_be_visible()
         wide = self.page.evaluate("document.scrollingElement.scrollWidth")
         self.assertLessEqual(wide, 390)

@@ -7414,6 +7414,8 @@ export interface components {
          *         verdict: The state of the checks that speak of it, what is open among them; empty: none does.
          *         governed_by: What decides that: a check, or what is missing.
          *         pieces: What is selected when it is picked: both pieces of the first such joint.
+         *         where: The numbers of the posts where they are, in order; empty: at no post.
+         *         view: The first of them drawn to scale.
          */
         JointRow: {
             /**
@@ -7441,6 +7443,9 @@ export interface components {
             use: number;
             /** Verdict */
             verdict: string;
+            view?: components["schemas"]["View"] | null;
+            /** Where */
+            where: number[];
         };
         /** JointsAnswer */
         JointsAnswer: {

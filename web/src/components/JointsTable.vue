@@ -2,10 +2,11 @@
 import { usedOf } from '@/logic/units'
 import { useQuery } from '@tanstack/vue-query'
 import Button from 'primevue/button'
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import { api, ask } from '@/api/client'
 import type { JointRow } from '@/api/types'
 import DataList, { type ListColumn } from '@/components/DataList.vue'
+import ViewShapes from '@/components/ViewShapes.vue'
 import StateTag from '@/components/StateTag.vue'
 import { useJob } from '@/stores/job'
 
@@ -33,9 +34,36 @@ const COLUMNS: ListColumn[] = [
   { key: 'contact', label: 'Contact', figure: true },
   { key: 'fixings', label: 'Fixings' },
   { key: 'verdict', label: 'Checked', by: 'use' },
-  { key: 'governed_by', label: 'By', quiet: true },
 ]
 const rows = computed(() => data.value ?? [])
+/** The one that is drawn: what was picked here, else the first that what is selected has a part in. */
+const picked = ref('')
+const drawn = computed(
+  () =>
+    rows.value.find((row) => row.id === picked.value) ??
+    rows.value.find((row) => row.pieces.includes(props.selected)) ??
+    rows.value[0] ??
+    null,
+)
+function pick(row: JointRow): void {
+  picked.value = row.id
+  emit('select', row.pieces[0]!)
+}
+/** The drawing's room (pixels), and one scale for both ways. */
+const W = 280
+const H = 230
+const box = computed(() => {
+  const [left, low, right, top] = drawn.value!.view!.bounds
+  const scale = Math.min(W / (right - left), H / (top - low))
+  return { scale, x0: (W - scale * (left + right)) / 2, y0: (H + scale * (low + top)) / 2 }
+})
+const MANY = 12
+const at = (row: JointRow) =>
+  !row.where.length
+    ? ''
+    : row.where.length > MANY
+      ? `at ${row.where.length} posts`
+      : `at ${row.where.length === 1 ? 'post' : 'posts'} ${row.where.join(', ')}`
 const wrong = computed(() => rows.value.filter((row) => row.conflict).length)
 </script>
 
@@ -45,26 +73,64 @@ const wrong = computed(() => rows.value.filter((row) => row.conflict).length)
     {{ wrong === 1 ? 'At one sort of joint' : `At ${wrong} sorts of joints` }} pieces take up the same space as drawn:
     cut them to fit, or move one.
   </p>
-  <DataList
-    :rows="rows"
-    :columns="COLUMNS"
-    label="Joints"
-    row-key="id"
-    :on="(row) => row.pieces.includes(selected)"
-    @pick="emit('select', $event.pieces[0]!)"
-  >
-    <template #place="{ row }"
-      ><Button unstyled class="pick strong" @click.stop="emit('select', row.pieces[0]!)">{{
-        row.place
-      }}</Button></template
+  <div class="joints">
+    <figure v-if="drawn?.view" class="drawn">
+      <svg :viewBox="`0 0 ${W} ${H}`" role="img" :aria-label="`${drawn.place}, to scale`">
+        <ViewShapes :view="drawn.view" :sx="box.scale" :sy="box.scale" :x0="box.x0" :y0="box.y0" />
+      </svg>
+      <figcaption class="small">
+        <b>{{ drawn.place }}</b>, {{ drawn.how }}<template v-if="at(drawn)">, {{ at(drawn) }}</template
+        >. To scale.
+        <template v-if="drawn.governed_by"
+          >Checked by {{ drawn.use ? `${drawn.governed_by}: ${usedOf(drawn.use)}` : drawn.governed_by }}.</template
+        >
+      </figcaption>
+    </figure>
+    <DataList
+      :rows="rows"
+      :columns="COLUMNS"
+      label="Joints"
+      row-key="id"
+      :on="(row) => row.id === drawn?.id"
+      @pick="pick"
     >
-    <template #verdict="{ row }">
-      <StateTag v-if="row.conflict" state="conflict" label="Overlaps as drawn" />
-      <StateTag v-else-if="row.verdict" :state="row.verdict" />
-      <span v-else class="quiet">No check of its own</span>
-    </template>
-    <template #governed_by="{ row }">{{
-      row.use ? `${usedOf(row.use)}, ${row.governed_by}` : row.governed_by
-    }}</template>
-  </DataList>
+      <template #place="{ row }"
+        ><Button unstyled class="pick strong" @click.stop="pick(row)">{{ row.place }}</Button
+        ><span v-if="at(row)" class="quiet small"> {{ at(row) }}</span></template
+      >
+      <template #verdict="{ row }">
+        <StateTag v-if="row.conflict" state="conflict" label="Overlaps as drawn" />
+        <StateTag v-else-if="row.verdict" :state="row.verdict" />
+        <span v-else class="quiet">No check of its own</span>
+      </template>
+    </DataList>
+  </div>
 </template>
+
+<style scoped>
+.joints {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 280px;
+  gap: 16px;
+  align-items: start;
+}
+.drawn {
+  position: sticky;
+  top: 0;
+  order: 1;
+  margin: 0;
+}
+.drawn :deep(svg) {
+  width: 100%;
+  height: auto;
+}
+@media (max-width: 860px) {
+  .joints {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .drawn {
+    position: static;
+    order: 0;
+  }
+}
+</style>

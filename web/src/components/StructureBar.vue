@@ -54,7 +54,7 @@ const typeOf = (file: string) => file.split('.').pop()!.toUpperCase()
 const entry = (row: { file: string; says: string }) => ({
   label: `${row.says.replace(/, [A-Z]+$/, '')} (${typeOf(row.file)})`,
   url: `/api/jobs/${props.job}/files/${props.structure}/${row.file}`,
-  target: '_blank',
+  target: typeOf(row.file) === 'PDF' ? '_blank' : undefined,
 })
 const papers = computed(() => {
   const rows = listed.value ?? []
