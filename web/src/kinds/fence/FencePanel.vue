@@ -383,7 +383,7 @@ const fall = computed(() => {
 .tick {
   display: flex;
   gap: 6px;
-  align-items: baseline;
+  align-items: center;
   color: var(--ink-2);
 }
 .basis {

@@ -332,7 +332,7 @@ const post = computed(() => props.sheet?.posts[1] ?? props.sheet?.posts[0] ?? nu
 .tick {
   display: flex;
   gap: 6px;
-  align-items: baseline;
+  align-items: center;
   color: var(--ink-2);
 }
 p {

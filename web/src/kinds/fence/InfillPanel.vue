@@ -272,7 +272,7 @@ const plain = (values: readonly string[]) => values.map((value) => ({ value, say
 .tick {
   display: flex;
   gap: 6px;
-  align-items: baseline;
+  align-items: center;
   color: var(--ink-2);
 }
 .field {

@@ -79,7 +79,7 @@ function take(value: Advice, on: boolean): void {
 .tick {
   display: flex;
   gap: 6px;
-  align-items: baseline;
+  align-items: center;
   color: var(--ink-2);
 }
 fieldset {
