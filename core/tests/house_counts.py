@@ -1,4 +1,4 @@
-"""Counts of the house, printed by `./trellis check`: what is compared by its name, left untyped, or given by position; shares of tests."""
+"""Counts of the house, printed by `./trellis check`: names compared as texts, what is left untyped or given by position, tests."""
 
 import ast
 from pathlib import Path

@@ -8,14 +8,18 @@ from typing import Any, Literal
 
 from steady.catalog.purchasing import PurchasingSettings
 from steady.design_codes.registry import rulebook
+from steady.design_codes.requests import Wood
+from steady.design_codes.results import given_step, si
 from steady.errors import InvalidInputError
-from steady.plan.model import Basis
+from steady.plan.model import Basis, Check
+from steady.structures.bending_check import CheckContext, check_bends
 from steady.structures.canopy.factors import factors_of
 from steady.structures.deck.checks.bridge import _feel
 from steady.structures.deck.kind import DECK
 from steady.structures.deck.spec.deck import DeckSpec, StairDesign
 from steady.structures.deck.spec.line_parser import read_deck
 from steady.structures.fence.checks.posts import PostChecks
+from steady.structures.fence.designs.wind_rating import FINEST, LEAST, Worst, _greatest
 from steady.structures.fence.layout.obstruction import reroute_around
 from steady.structures.fence.spec.fence import Infill, NoDig
 from steady.structures.fence.spec.line_parser import read_line
@@ -258,3 +262,32 @@ class SnowIsNeverForgottenTest(unittest.TestCase):
                     self.assertTrue(harder or gaps)
                 seen.add((one.kind.key, one.case.book.key))
         self.assertEqual(len(seen), 12)
+
+
+class MomentUnitTest(unittest.TestCase):
+    def test_a_limit_is_told_in_the_school_s_own_unit_of_moments(self) -> None:
+        """By hand: the strength of a 2x6 and of C16 in the school's moments, whatever unit its sum came in."""
+        for school, wood in (
+            ("us", Wood(species="Southern Pine", size="2x6", grade="No.2", width_m=1.5 * IN, depth_m=5.5 * IN)),
+            ("uk", Wood(species="softwood", size="", grade="C16", width_m=0.047, depth_m=0.147)),
+        ):
+            book = rulebook(school)
+            u = book.units
+            bent = given_step("M", 1.0, u.moment, source="practice", says="a moment")
+            found = check_bends(book, wood, (bent, "wind"), asked=CheckContext("rail.bending", "x", "wind"))
+            assert isinstance(found, Check), found
+            self.assertEqual(found.limit.unit, u.moment)
+            exact = si(book.moment_capacity(wood, "wind"))
+            self.assertAlmostEqual(found.limit.value * u.moment_n_m, exact, delta=1e-9 * exact)
+
+
+class GreatestWindTest(unittest.TestCase):
+    def test_the_search_for_the_greatest_wind_where_calm_uses_nothing(self) -> None:
+        """Uses of four times (share - 0.2) squared, nothing under 0.2: by hand all is used at a share of 0.7, though calm uses none."""
+
+        def worst_at(share: float) -> Worst:
+            return 4 * max(0.0, share - 0.2) ** 2, "the rail"
+
+        share, gives = _greatest(worst_at, worst_at(LEAST))
+        self.assertEqual(gives, "the rail")
+        self.assertTrue(0.7 / FINEST <= share <= 0.7, share)

@@ -2,7 +2,7 @@
 
 from steady.design_codes.facets.timber import TimberRules
 from steady.design_codes.requests import LoadType, Wood
-from steady.design_codes.results import given_step, si
+from steady.design_codes.results import given_step
 from steady.errors import OutOfScopeError
 from steady.plan.model import Basis, CalculationStep, Check, CheckOrigin, UncheckedItem
 from steady.structures.wood import board_reach_m
@@ -48,16 +48,13 @@ def check_bends(
             would_have_to_change=change,
             crew=True,
         )
-    limit = capacity
-    if capacity.unit != u.moment:
-        limit = given_step("M_max", si(capacity) / u.moment_n_m, u.moment, source=capacity.source, says=capacity.says)
     return Check(
         key=asked.name,
         about=asked.about,
         basis=Basis.CALCULATED,
         sense="at most",
         demand=bent,
-        limit=limit,
+        limit=capacity,
         working=(),
         case=asked.case,
         by_wind=load == "wind",
