@@ -283,7 +283,7 @@ class MomentUnitTest(unittest.TestCase):
 
 class GreatestWindTest(unittest.TestCase):
     def test_the_search_for_the_greatest_wind_where_calm_uses_nothing(self) -> None:
-        """Uses of four times (share - 0.2) squared, nothing under 0.2: by hand all is used at a share of 0.7, though calm uses none."""
+        """Uses of four times (share - 0.2) squared: by hand all is used at a share of 0.7, though calm uses nothing."""
 
         def worst_at(share: float) -> Worst:
             return 4 * max(0.0, share - 0.2) ** 2, "the rail"
