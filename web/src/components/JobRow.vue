@@ -38,7 +38,7 @@ const { data, error, refetch } = useQuery({
 })
 const structures = computed(() => (data.value ?? props.card).structures)
 /**
- * Several structures open on their site, one on its sheet, none on the brief; on a phone a job opens on today's work.
+ * Several structures open on their site, one on its sheet, none on its overview; on a phone a job opens on today's work.
  */
 /** Its structures by state, worst first: the names that share one stand in one line. */
 const states = computed(() => {

@@ -203,7 +203,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
     <main class="middle" :class="{ previewing: offered }">
       <h1 class="visually-hidden">{{ name }}</h1>
       <p v-if="!known" class="empty">
-        This job has no such structure. <router-link :to="{ name: 'overview' }">Start one in the brief</router-link>.
+        This job has no such structure. <router-link :to="{ name: 'overview' }">Start one on the overview</router-link>.
       </p>
       <p v-else-if="!sheet && problem" class="empty">
         <b>It cannot be calculated yet.</b> {{ problem }}

@@ -39,7 +39,7 @@ const SYNONYMS: Record<string, string[]> = {
   lumber: ['timber', 'materials'],
   money: ['estimate', 'contract', 'price'],
   order: ['materials'],
-  photo: ['files', 'record'],
+  photo: ['photos', 'record'],
   pipe: ['utilities', 'obstructions'],
   price: ['price', 'estimate', 'materials'],
   print: ['sheets', 'calculation'],

@@ -156,7 +156,7 @@ const near = computed(
           :key="item.id"
           class="fault small"
         >
-          Two documents disagree. {{ item.says }}: the {{ item.stage }} waits until someone decides, in the brief.
+          Two documents disagree. {{ item.says }}: the {{ item.stage }} waits until someone decides, on the overview.
         </p>
         <ol class="work">
           <li v-for="task in sheet.tasks" :key="task.id" :class="{ held: heldBack(task.id) }">

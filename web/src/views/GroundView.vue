@@ -201,7 +201,7 @@ function north(): void {
           a line are for what follows one.
         </p>
         <p v-else-if="!structure" class="quiet">
-          Start a structure in the brief; its line is what the ground is read along.
+          Start a structure on the overview; its line is what the ground is read along.
         </p>
         <template v-else>
           <table v-if="shots.length">

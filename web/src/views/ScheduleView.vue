@@ -262,8 +262,8 @@ const file = (name: string) => `/api/jobs/${store.id}/documents/${name}`
       }}{{ pushed.length > 4 ? ' …' : '' }}
     </p>
     <p v-if="data && !data.tasks.length" class="empty">
-      Nothing to do yet. <router-link :to="{ name: 'overview' }">Start a structure in the brief</router-link>, and its
-      work stands here on days.
+      Nothing to do yet. <router-link :to="{ name: 'overview' }">Start a structure on the overview</router-link>, and
+      its work stands here on days.
     </p>
     <DayString
       v-if="data?.tasks.length"

@@ -126,7 +126,7 @@ const FILES = [
         </li>
       </ul>
       <p v-if="data && !data.stands.length" class="small">
-        Nothing to place yet. <router-link :to="{ name: 'overview' }">Start a structure in the brief</router-link>.
+        Nothing to place yet. <router-link :to="{ name: 'overview' }">Start a structure on the overview</router-link>.
       </p>
       <PlacementForm
         v-if="chosen"
