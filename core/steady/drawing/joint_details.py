@@ -9,7 +9,7 @@ import math
 
 from steady.catalog.items import item_name
 from steady.data.roles import role
-from steady.drawing.joints import Joint, joint_solids
+from steady.drawing.joints import Joint, clipped, joint_solids
 from steady.drawing.layers import layer_of
 from steady.drawing.pieces import TextPlacement, cross, words
 from steady.drawing.shapes import Point, Shape, View
@@ -136,9 +136,9 @@ def _shared(one: tuple[Point, ...], other: tuple[Point, ...]) -> tuple[Point, ..
     """What two convex outlines have in common; of two that touch along an edge, that edge, as long as both have it."""
     if len(one) < 3 or len(other) < 3:
         return ()
-    both = _within(one, list(other))
+    both = clipped(list(one), list(other))
     if len(both) >= 3:
-        return both
+        return tuple(both)
     x, y = sum(p[0] for p in other) / len(other), sum(p[1] for p in other) / len(other)
     grown = [(px + math.copysign(SLIVER_M, px - x), py + math.copysign(SLIVER_M, py - y)) for px, py in other]
     limits = []
@@ -147,33 +147,11 @@ def _shared(one: tuple[Point, ...], other: tuple[Point, ...]) -> tuple[Point, ..
         high = min(max(p[axis] for p in ring) for ring in (one, other))
         limits.append((low, high) if high > low else (-math.inf, math.inf))
     (left, right), (low, high) = limits
-    return tuple((min(max(px, left), right), min(max(py, low), high)) for px, py in _within(one, grown))
+    return tuple((min(max(px, left), right), min(max(py, low), high)) for px, py in clipped(list(one), grown))
 
 
 def _clipped(ring: tuple[Point, ...], reach: float) -> tuple[Point, ...]:
-    return _within(ring, [(-reach, -reach), (reach, -reach), (reach, reach), (-reach, reach)])
-
-
-def _within(ring: tuple[Point, ...], bounds: list[Point]) -> tuple[Point, ...]:
-    """The part of a convex outline inside of another, which runs anticlockwise."""
-    subject = list(ring)
-    for a, b in zip(bounds, [*bounds[1:], bounds[0]], strict=True):
-        subject = _halved(subject, a, b)
-    return tuple(subject)
-
-
-def _halved(ring: list[Point], a: Point, b: Point) -> list[Point]:
-    """The part of a convex outline to the left of a line from a to b (Sutherland and Hodgman, 1974)."""
-    kept: list[Point] = []
-    sides = [(b[0] - a[0]) * (y - a[1]) - (b[1] - a[1]) * (x - a[0]) for x, y in ring]
-    for k, (x, y) in enumerate(ring):
-        if (sides[k] >= 0) != (sides[k - 1] >= 0):
-            t = sides[k - 1] / (sides[k - 1] - sides[k])
-            px, py = ring[k - 1]
-            kept.append((px + t * (x - px), py + t * (y - py)))
-        if sides[k] >= 0:
-            kept.append((x, y))
-    return kept
+    return tuple(clipped(list(ring), [(-reach, -reach), (reach, -reach), (reach, reach), (-reach, reach)]))
 
 
 def _dot(a: tuple[float, ...], b: tuple[float, ...]) -> float:

@@ -228,12 +228,12 @@ def _shared(normal: Vec, ring: tuple[Vec, ...], other: tuple[Vec, ...]) -> tuple
     def flat(points: tuple[Vec, ...]) -> list[tuple[float, float]]:
         return [(_dot(_sub(p, base), u), _dot(_sub(p, base), v)) for p in points]
 
-    cut = _clipped(flat(ring), flat(other))
+    cut = clipped(flat(ring), flat(other))
     area, cx, cy = _centroid(cut)
     return area, tuple(base[i] + u[i] * cx + v[i] * cy for i in range(3))  # type: ignore[return-value]
 
 
-def _clipped(subject: list[tuple[float, float]], clip: list[tuple[float, float]]) -> list[tuple[float, float]]:
+def clipped(subject: list[tuple[float, float]], clip: list[tuple[float, float]]) -> list[tuple[float, float]]:
     """The part of one convex outline inside of another (Sutherland and Hodgman, 1974)."""
     if _centroid(clip)[0] <= 0:
         return []
