@@ -32,12 +32,12 @@ function go(to: string): void {
 </template>
 
 <style scoped>
-.beside {
+.pick.beside {
   display: flex;
   align-items: center;
   gap: 8px;
 }
-.beside > :deep(label) {
+.pick.beside > :deep(label) {
   margin: 0;
 }
 </style>
