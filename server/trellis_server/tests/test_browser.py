@@ -342,6 +342,7 @@ class JobTest(SignedIn):
         expect(strut).to_be_visible()
         expect(page.locator("figure").first).to_contain_text("strut squeezed 449 lb")
         expect(page.locator(".checks")).to_contain_text("Gate: ground clearance, swinging")
+        expect(page.get_by_role("status", name="State of the structures")).to_be_visible()
         box = strut.bounding_box()
         assert box is not None
         x, y = box["x"] + box["width"] * 0.7, box["y"] + box["height"] * 0.3

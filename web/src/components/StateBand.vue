@@ -5,6 +5,7 @@ import Message from 'primevue/message'
 import { computed } from 'vue'
 import { useRoute } from 'vue-router'
 import { useStates } from '@/composables/useStates'
+import { useJob } from '@/stores/job'
 import { STRUCTURE_PAGES } from '@/logic/pages'
 
 /** Which structures of the job do not pass, on every page that sells, orders, schedules or builds them. */
@@ -25,6 +26,9 @@ const groups = computed(() => {
   for (const row of open.value) found.set(row.says, [...(found.get(row.says) ?? []), row])
   return [...found].map(([says, alike]) => ({ says, alike }))
 })
+/** Until the states are known their line keeps its room, so that nothing moves under the hand when they come. */
+const store = useJob()
+const waiting = computed(() => !rows.value.length && !!store.shown?.structures.length)
 const leftOut = computed(() => rows.value.filter((row) => row.left_out))
 const wrong = computed(() => open.value.some((row) => row.wrong))
 const shown = computed(() => open.value.length || (leftOut.value.length && !own.value))
@@ -51,8 +55,9 @@ const to = (structure: string) => ({ name: 'design', params: { job: props.job, s
     }}
     <template v-if="placing">Setbacks and clearances between them are told apart, beside the plan.</template>
   </p>
+  <p v-else-if="waiting" class="clear waiting">Checking every structure…</p>
   <Message
-    v-if="shown"
+    v-else-if="shown"
     class="states"
     :severity="wrong ? 'error' : 'warn'"
     :closable="false"
@@ -106,6 +111,10 @@ li {
   color: var(--pass);
   background: color-mix(in srgb, var(--pass) 8%, var(--paper));
   border-bottom: 1px solid var(--line);
+}
+.clear.waiting {
+  color: var(--ink-2);
+  background: var(--paper);
 }
 .clear.pass_by_practice,
 .clear.at_limit {
