@@ -44,6 +44,9 @@ class SignedIn(BrowserTestCase):
     def sheet(self) -> None:
         self.open(f"/jobs/{self.job.pk}/design/windbreak")
         expect(self.page.locator(".canvas svg").first).to_be_visible()
+        # What comes a moment later takes room: nothing moves under the hand once it is there.
+        expect(self.page.locator(".build-panel .fold").first).to_be_attached()
+        expect(self.page.get_by_role("status", name="State of the structures").first).to_be_attached()
 
     def tile(self, many: str) -> None:
         """Picks what to build."""
