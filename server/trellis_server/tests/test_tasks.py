@@ -259,11 +259,19 @@ class AtADeskTest(Tasks):
 class TouchedTest(Tasks):
     """Whatever is drawn is named under the pointer, opened by two clicks, and taken out by Delete."""
 
+    def at_rest(self, what: Locator) -> Any:
+        """Where something is once it has stayed there for half a second."""
+        before, same = None, 0
+        while same < 5:
+            now = what.bounding_box()
+            before, same = now, same + 1 if now and now == before else 0
+            self.page.wait_for_timeout(100)
+        return before
+
     def test_named_opened_removed(self) -> None:
         page = self.page
         self.sheet()
-        leaf = page.locator("path.leaf").first.bounding_box()
-        assert leaf
+        leaf = self.at_rest(page.locator("path.leaf").first)
         middle = leaf["x"] + leaf["width"] / 2, leaf["y"] + leaf["height"] / 2
         page.mouse.move(*middle)
         expect(page.locator(".named")).to_have_text("walk gate")
@@ -282,8 +290,7 @@ class TouchedTest(Tasks):
         self.eventually(lambda: len(self.spec()["zones"]) == 1)
         expect(page.locator("path.leaf").first).to_be_visible()
         page.locator("path.leaf").first.scroll_into_view_if_needed()
-        leaf = page.locator("path.leaf").first.bounding_box()  # panels may have made room meanwhile
-        assert leaf
+        leaf = self.at_rest(page.locator("path.leaf").first)  # panels may have made room meanwhile
         page.mouse.dblclick(leaf["x"] + leaf["width"] / 2, leaf["y"] + leaf["height"] / 2)
         expect(page.locator("path.bar-strut").first).to_be_visible()
 
