@@ -38,7 +38,7 @@ class JointDetailTest(unittest.TestCase):
     def test_beam_on_its_post_shows_the_bearing_that_both_share(self) -> None:
         row = next(row for row in joint_rows(self.plan, IMPERIAL) if row.id.startswith("beam - post"))
         assert row.view is not None
-        shared = next(shape for shape in row.view.shapes if shape.layer == "nearest")
+        shared = next(shape for shape in row.view.shapes if shape.layer == "contact")
         wide = max(x for x, _ in shared.points) - min(x for x, _ in shared.points)
         found = next(joint for joint in joints(self.plan) if joint.roles == ("beam", "post"))
         solids = joint_solids(self.plan)
@@ -57,7 +57,7 @@ class JointDetailTest(unittest.TestCase):
         view = joint_details(plan, (found,), IMPERIAL)[found.id]
         measured = {shape.text for shape in view.shapes if shape.layer == "dimension" and shape.text}
         self.assertLessEqual(measured & {"7⁵⁄₁₆″", "7⅜″"}, set())
-        shared = next(shape for shape in view.shapes if shape.layer == "nearest")
+        shared = next(shape for shape in view.shapes if shape.layer == "contact")
         high = max(y for _, y in shared.points) - min(y for _, y in shared.points)
         rim = next(part for part in plan.parts if part.role == "rim")
         self.assertLessEqual(high, rim.section_m[1] + 1e-9)

@@ -1,7 +1,7 @@
-"""A joint drawn to scale: both pieces where they meet, what they have in common, and the measures that mark it out.
+"""A joint drawn to scale: both pieces where they meet, the face or space they share, and its dimensions.
 
-It is seen square to both pieces where they cross in an upright plane; where both lie level, along the one whose side is touched,
-so that it shows its section. Pieces are cut off where they leave the window.
+The view is square to both pieces where their axes span an upright plane. Where both are level it is a section across the piece
+whose side is touched. Pieces are clipped to the window.
 Source: plane geometry, from the solids that are drawn, cut and listed.
 """
 
@@ -19,33 +19,31 @@ from steady.units.show import Tape
 from steady.value_objects import value_object
 
 ROOM = 1.1
-"""The window reaches so many times the deeper piece past the middle of the contact [own, for the eye]."""
+"""Half of the window, in depths of the deeper piece [own, for the eye]."""
 LEAST_M, MOST_M = 0.09, 0.4
-"""And never less or more than this."""
+"""Limits of half of the window."""
 LEVEL = 0.7
-"""A direction of sight that leans more than this out of level shows a plan, where a section tells more [own]."""
-
-
+"""View directions with a greater vertical component would show a plan; a section tells more [own]."""
 PARALLEL = 0.05
-"""Pieces that turn less than this from each other run alike: they are seen across the face that they share [own]."""
+"""Axes whose cross product is shorter than this are parallel: the view is across the shared face [own]."""
 
 
 @value_object
 class _Sight:
-    """Where a joint is looked at from: the paper's right and up as directions in space, and the point in the middle."""
+    """The drawing plane: the directions of its x and y in space, and the point at its origin."""
 
     right: Vec
     up: Vec
     middle: Vec
 
     def flat(self, point: Vec) -> Point:
-        """A point in space on the paper (m)."""
+        """A point in space projected onto the drawing plane (m)."""
         off = tuple(a - b for a, b in zip(point, self.middle, strict=True))
         return round(_dot(off, self.right), 5), round(_dot(off, self.up), 5)
 
 
 def joint_details(plan: Plan, found: tuple[Joint, ...], tape: Tape) -> dict[str, View]:
-    """Drawings of joints by their ids."""
+    """A drawing of each joint, by the joint's id."""
     wanted = {end.piece for joint in found for end in (joint.first, joint.second)}
     solids = {id_: solid for id_, solid in joint_solids(plan).items() if id_ in wanted}
     parts = {part.id: part for part in plan.parts}
@@ -56,7 +54,7 @@ def _detail(joint: Joint, solids: dict[str, tuple[Vec, ...]], parts: dict[str, P
     one, other = parts[joint.first.part], parts[joint.second.part]
     sight = _sight(joint, solids)
     reach = min(max(ROOM * max(*one.section_m, *other.section_m), LEAST_M), MOST_M)
-    # What is touched lies behind; the piece that comes to it is drawn over it.
+    # The piece whose side is touched is drawn first, the other over it.
     ends = sorted((joint.first, joint.second), key=lambda end: end.where != "side")
     rings = [_clipped(hull([sight.flat(p) for p in solids[end.piece]]), reach) for end in ends]
     shapes = [
@@ -65,7 +63,7 @@ def _detail(joint: Joint, solids: dict[str, tuple[Vec, ...]], parts: dict[str, P
     ]
     shared = _shared(*rings)
     if shared:
-        shapes.append(Shape(id=joint.id, kind="polygon", layer="nearest", points=shared))
+        shapes.append(Shape(id=joint.id, kind="polygon", layer="contact", points=shared))
         shapes += _measures(joint.id, shared, reach, tape=tape)
     for end, y, shift in zip(ends, (reach, -reach), (6.0, -30.0), strict=True):
         text = f"{role(end.role).one}, {item_name(parts[end.part].item)}"
@@ -88,14 +86,14 @@ def _sight(joint: Joint, solids: dict[str, tuple[Vec, ...]]) -> _Sight:
         toward = joint.contact.normal
     level = math.hypot(toward[0], toward[1]) or 1.0
     right = (-toward[1] / level, toward[0] / level, 0.0)
-    # A reader's right is the plan's right where there is a choice.
+    # Of both ways to look, the one that keeps the plan's x to the right.
     if right[0] < -1e-6 or (abs(right[0]) <= 1e-6 and right[1] < 0):
         right = (-right[0], -right[1], 0.0)
     return _Sight(right=right, up=(0.0, 0.0, 1.0), middle=joint.contact.at)
 
 
 def _along(corners: tuple[Vec, ...]) -> Vec:
-    """The direction of a piece's longest run: from the middle of its start to the middle of its end."""
+    """Unit vector of a piece's axis, from the middle of its start to the middle of its end."""
     start, end = (tuple(sum(p[i] for p in four) / 4 for i in range(3)) for four in (corners[:4], corners[4:]))
     off = tuple(b - a for a, b in zip(start, end, strict=True))
     size = math.sqrt(sum(c * c for c in off)) or 1.0
@@ -103,7 +101,7 @@ def _along(corners: tuple[Vec, ...]) -> Vec:
 
 
 def _measures(about: str, shared: tuple[Point, ...], reach: float, *, tape: Tape) -> list[Shape]:
-    """How wide and how high what both have in common is."""
+    """Dimension lines of the width and height that both share."""
     xs, ys = [p[0] for p in shared], [p[1] for p in shared]
     y, x, tick = -1.1 * reach, 1.1 * reach, 0.03 * reach
     shapes: list[Shape] = []
@@ -129,11 +127,11 @@ def _dimension(
 
 
 SLIVER_M = 1.2e-3
-"""Outlines that touch within this share an edge: a joint's gap is a millimetre at most."""
+"""Outlines closer than this share an edge: a joint's gap is a millimetre at most."""
 
 
 def _shared(one: tuple[Point, ...], other: tuple[Point, ...]) -> tuple[Point, ...]:
-    """What two convex outlines have in common; of two that touch along an edge, that edge, as long as both have it."""
+    """The intersection of two convex outlines; where they only touch, the length of edge that both have."""
     if len(one) < 3 or len(other) < 3:
         return ()
     both = clipped(list(one), list(other))

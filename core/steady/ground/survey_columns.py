@@ -1,4 +1,4 @@
-"""What each column of a survey holds: by its heading, or as somebody says, so that a northing is not read as an easting."""
+"""What each column of a survey holds, by its heading or as chosen, so that a northing is not read as an easting."""
 
 import csv
 from typing import Literal, get_args
@@ -41,7 +41,7 @@ def is_heading(line: str) -> bool:
 
 
 def columns_of(text: str, roles: tuple[ColumnRole, ...] = ()) -> SurveyColumns:
-    """The columns of rows: `roles` as they are given, else by the heading where that names an x and a y, else none.
+    """The columns of a survey: the given roles, else those of its heading if it names an x and a y, else none.
 
     Source: data/survey_columns.csv.
     """
@@ -63,15 +63,15 @@ def _role(heading: str) -> ColumnRole:
         return "none"
     found: ColumnRole | None = next((role for role in get_args(ColumnRole) if role == row.text["role"]), None)
     if found is None:
-        raise TableError(f"survey_columns: {row.text['role']} is nothing that a column holds")
+        raise TableError(f"survey_columns: {row.text['role']} is no column role")
     return found
 
 
 def arranged(cells: list[str], roles: tuple[ColumnRole, ...]) -> dict[ColumnRole, str]:
-    """The cells of a row by what they are; of two columns that hold the same, the first."""
+    """The cells of a row by their column's role; of two columns with the same role, the first."""
     found: dict[ColumnRole, str] = {}
-    for cell, role in zip(cells, roles, strict=False):  # a row may end early: its last cells are empty
+    for cell, role in zip(cells, roles, strict=False):  # a row may be short: its last cells are empty
         found.setdefault(role, cell)
-    if len(cells) == len(roles) + 1:  # instruments write a code behind their own columns, without a heading
+    if len(cells) == len(roles) + 1:  # instruments add a code column without a heading
         found.setdefault("code", cells[-1])
     return found

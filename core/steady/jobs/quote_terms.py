@@ -56,3 +56,7 @@ class QuoteTerms:
     included: Annotated[tuple[Line, ...], MaxLen(20)] = ()
     excluded: Annotated[tuple[Line, ...], MaxLen(20)] = ()
     warranty: Annotated[tuple[Line, ...], MaxLen(20)] = ()
+
+    def margin_in(self, net: float) -> float:
+        """The crew's margin in a price without its tax; what rounding the price up adds is not in it. Source: sum `price.build`."""
+        return net * self.margin_ratio

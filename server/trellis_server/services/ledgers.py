@@ -98,7 +98,7 @@ def _estimate(document: JobDocument) -> tuple[Row | None, str]:
         "total": first.total,
         "materials": materials,
         "hours": first.hours,
-        "margin": first.net * document.offer.margin_ratio,  # rounding the price up adds a little more
+        "margin": document.offer.margin_in(first.net),
     }, ""
 
 

@@ -49,7 +49,7 @@ BLOCKED = "Service Worker registration blocked"
 SHOTS = settings.BASE / "var" / "shots"
 
 
-# A busy machine is slow, not wrong: one patience for whatever a page is waited for.
+# A busy machine is slow, not wrong: one time-out (s) for everything; a shorter one by TRELLIS_PATIENCE while a test is written.
 PATIENCE_MS = int(os.environ.get("TRELLIS_PATIENCE", "90")) * 1000
 expect.set_options(timeout=PATIENCE_MS)
 

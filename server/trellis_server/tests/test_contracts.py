@@ -287,6 +287,7 @@ class CostTest(ContractTestCase):
         self.assertAlmostEqual(found["margin"]["amount"], net - 634.72, places=2)
         # Materials at the estimate, for more than was spent; all hours at 31.25.
         planned = found["estimate"]
+        self.assertAlmostEqual(planned["margin"], 0.18 * planned["net"], places=6)  # the usual terms' margin
         cost = planned["materials"] + 31.25 * planned["hours"]
         self.assertAlmostEqual(found["margin"]["expected"], net - cost, delta=0.05)
         self.assertEqual(found["contract"]["total"], accepted)

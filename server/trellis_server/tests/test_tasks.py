@@ -260,13 +260,15 @@ class TouchedTest(Tasks):
     """Whatever is drawn is named under the pointer, opened by two clicks, and taken out by Delete."""
 
     def at_rest(self, what: Locator) -> Any:
-        """Where something is once it has stayed there for half a second."""
+        """The box of something once it has not moved for half a second."""
         before, same = None, 0
-        while same < 5:
+        for _ in range(300):
             now = what.bounding_box()
             before, same = now, same + 1 if now and now == before else 0
+            if same == 5:
+                return before
             self.page.wait_for_timeout(100)
-        return before
+        self.fail("it moved for half a minute")
 
     def test_named_opened_removed(self) -> None:
         page = self.page

@@ -68,6 +68,11 @@ class TenTasksTest(Tasks):
         self.hit(dialog.get_by_role("button", name="Send offer"))
         expect(dialog).to_contain_text("/shared/")
         self.took(4)
+        # Pressed again before anything changes, the same offer is sent again.
+        page.keyboard.press("Escape")
+        page.get_by_role("button", name="Send offer").click()
+        expect(dialog).to_be_visible()
+        self.assertEqual(self.job.quotes.count(), 1)
 
     def test_a_gas_line_across_a_fence(self) -> None:
         self.sheet()

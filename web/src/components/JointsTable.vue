@@ -36,7 +36,7 @@ const COLUMNS: ListColumn[] = [
   { key: 'verdict', label: 'Checked', by: 'use' },
 ]
 const rows = computed(() => data.value ?? [])
-/** The one that is drawn: what was picked here, else the first that what is selected has a part in. */
+/** The joint that is drawn: the picked one, else the first of the selected piece. */
 const picked = ref('')
 const drawn = computed(
   () =>
@@ -49,7 +49,7 @@ function pick(row: JointRow): void {
   picked.value = row.id
   emit('select', row.pieces[0]!)
 }
-/** The drawing's room (pixels), and one scale for both ways. */
+/** Size of the drawing (pixels), and its scale. */
 const W = 280
 const H = 230
 const box = computed(() => {
@@ -82,7 +82,8 @@ const wrong = computed(() => rows.value.filter((row) => row.conflict).length)
         <b>{{ drawn.place }}</b>, {{ drawn.how }}<template v-if="at(drawn)">, {{ at(drawn) }}</template
         >. To scale.
         <template v-if="drawn.governed_by"
-          >Checked by {{ drawn.use ? `${drawn.governed_by}: ${usedOf(drawn.use)}` : drawn.governed_by }}.</template
+          >Governing check:
+          {{ drawn.use ? `${drawn.governed_by}: ${usedOf(drawn.use)}` : drawn.governed_by }}.</template
         >
       </figcaption>
     </figure>

@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import { useRoute } from 'vue-router'
 import { TABS } from '@/logic/pages'
 
-/** The pages of one place of the job, side by side: the site and its ground, the record and its papers. */
+/** Tabs between the pages of one place of the job. */
 const props = defineProps<{ place: keyof typeof TABS; label: string }>()
 const route = useRoute()
 const params = computed(() => ({ job: route.params.job, structure: route.params.structure }))

@@ -11,7 +11,7 @@ import { STRUCTURE_PAGES } from '@/logic/pages'
 /** Which structures of the job do not pass, on every page that sells, orders, schedules or builds them. */
 const props = defineProps<{ job: string }>()
 const route = useRoute()
-const { rows } = useStates()
+const { rows, error } = useStates()
 /** A structure's own pages speak of it alone; the rail shows the others. */
 const own = computed(() => (STRUCTURE_PAGES.includes(String(route.name)) ? String(route.params.structure ?? '') : ''))
 const mine = computed(() => rows.value.filter((row) => !row.left_out && (!own.value || row.id === own.value)))
@@ -26,7 +26,7 @@ const groups = computed(() => {
   for (const row of open.value) found.set(row.says, [...(found.get(row.says) ?? []), row])
   return [...found].map(([says, alike]) => ({ says, alike }))
 })
-/** Until the states are known their line keeps its room, so that nothing moves under the hand when they come. */
+/** A line holds the place of the states until they are known, so that the page does not move when they arrive. */
 const store = useJob()
 const waiting = computed(() => !rows.value.length && !!store.shown?.structures.length)
 const leftOut = computed(() => rows.value.filter((row) => row.left_out))
@@ -55,7 +55,9 @@ const to = (structure: string) => ({ name: 'design', params: { job: props.job, s
     }}
     <template v-if="placing">Setbacks and clearances between them are told apart, beside the plan.</template>
   </p>
-  <p v-else-if="waiting" class="clear waiting">Checking every structure…</p>
+  <p v-else-if="waiting" class="clear waiting">
+    {{ error ? `States are not known: ${error.message}` : 'Checking every structure…' }}
+  </p>
   <Message
     v-else-if="shown"
     class="states"

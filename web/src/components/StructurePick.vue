@@ -5,7 +5,7 @@ import PickField from '@/components/PickField.vue'
 import { useJobSheet } from '@/composables/useJobSheet'
 import { useJob } from '@/stores/job'
 
-/** Which structure a page of the job speaks of; its address follows. */
+/** Chooses the structure that a page of the job shows; the address follows. */
 const store = useJob()
 const route = useRoute()
 const router = useRouter()

@@ -12,7 +12,7 @@ import { uiOf } from '@/kinds'
 import { useJob } from '@/stores/job'
 import { change } from '@/logic/money'
 
-// What draws a table comes when the tray is first pulled up: the drawing does not wait for it.
+// Loaded when the tray is first opened: the drawing does not wait for them.
 const ChoiceTable = defineAsyncComponent(() => import('@/components/ChoiceTable.vue'))
 const CutPlanTable = defineAsyncComponent(() => import('@/components/CutPlanTable.vue'))
 const HolesTable = defineAsyncComponent(() => import('@/components/HolesTable.vue'))

@@ -23,7 +23,7 @@ const WindByPart = defineAsyncComponent(() => import('@/components/WindByPart.vu
 const props = defineProps<{ structure: string; kind: Kind }>()
 const emit = defineEmits<{ preview: [start: Option | Start | null]; take: [start: Option | Start] }>()
 const store = useJob()
-/** What each part stands is asked for, and its table brought, once the eye gets there. */
+/** The rating of each part is calculated, and its table loaded, once it is scrolled into view. */
 const seen = useElementVisibility(useTemplateRef('parts'), { once: true })
 const session = useSession()
 const found = ref<Partial<Record<Which, Start>>>({})

@@ -4,10 +4,13 @@ import { useJobAnswer } from '@/composables/useJobAnswer'
 
 /** The state of every structure of the job that is open, asked once for all who show it. */
 export function useStates() {
-  const { data } = useJobAnswer('states', (document) => ask(api.POST('/api/designs/states', { body: { document } })))
+  const { data, error } = useJobAnswer('states', (document) =>
+    ask(api.POST('/api/designs/states', { body: { document } })),
+  )
   const rows = computed(() => data.value?.states ?? [])
   return {
     rows,
+    error,
     stateOf: (structure: string) => rows.value.find((row) => row.id === structure)?.key ?? '',
     headlineOf: (structure: string) => rows.value.find((row) => row.id === structure)?.says ?? '',
   }

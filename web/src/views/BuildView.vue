@@ -64,13 +64,15 @@ const near = computed(
   <main v-if="store.document && sheet" class="page">
     <header class="page-head">
       <h1>Build</h1>
+      <p class="small quiet">
+        Field view shows one post at a time on a phone. It keeps working without signal and catches up later.
+      </p>
       <span class="end">
         <Button as="a" severity="secondary" outlined :href="link" target="_blank" label="Site sheets as PDF" />
         <Button
           :as="RouterLink"
           :to="{ name: 'field', params: { job: store.id, structure } }"
           label="Open field view"
-          title="One post at a time on a phone, with big targets. It keeps working without signal and catches up later."
         />
       </span>
     </header>

@@ -37,7 +37,7 @@ const use = useLedger()
 const TABS = ['estimate', 'contract', 'cost'] as const
 const route = useRoute()
 const tab = ref<string>(TABS.includes(route.query.part as never) ? String(route.query.part) : 'estimate')
-/** An offer is saved as it stands and made ready to send, beside what was sent before. */
+/** Saves the offer as it stands and opens it for sending, on the Contract tab. */
 const begin = ref(false)
 function offer(): void {
   begin.value = true

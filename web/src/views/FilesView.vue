@@ -8,10 +8,10 @@ import UpkeepBox from '@/components/UpkeepBox.vue'
 import VersionsBox from '@/components/VersionsBox.vue'
 import { useJob } from '@/stores/job'
 
-/** What the job leaves behind: the crew's papers, the client's handover and upkeep, links, versions, what was learned. */
+/** The crew's papers, the client's handover and upkeep, links, versions, and rates learned from the record. */
 const store = useJob()
 const paper = computed(() => (store.tape.system === 'imperial' ? 'letter' : 'a4'))
-const document = (name: string) => `/api/jobs/${store.id}/documents/${name}`
+const file = (name: string) => `/api/jobs/${store.id}/documents/${name}`
 </script>
 
 <template>
@@ -21,17 +21,17 @@ const document = (name: string) => `/api/jobs/${store.id}/documents/${name}`
     <div class="papers">
       <section class="panel-box">
         <h2>Job package for the crew</h2>
-        <p class="small quiet">What is ticked, of every structure, in one PDF.</p>
+        <p class="small quiet">The ticked parts of every structure, in one PDF.</p>
         <PackBox :job="store.id" :paper="paper" />
       </section>
       <section class="panel-box">
         <h2>Handover to the client</h2>
         <p>
-          <a :href="document(`handover.pdf?paper=${paper}`)">Handover document</a>
+          <a :href="file(`handover.pdf?paper=${paper}`)">Handover document</a>
           <span class="small quiet">What was built, how to keep it, photos and inspections.</span>
         </p>
         <p>
-          <a :href="document('upkeep.ics')">Maintenance schedule</a>
+          <a :href="file('upkeep.ics')">Maintenance schedule</a>
           <span class="small quiet">What it asks for over five years, as calendar entries.</span>
         </p>
       </section>

@@ -9,7 +9,7 @@ import PhotoBox from '@/components/PhotoBox.vue'
 import { useJobAnswer } from '@/composables/useJobAnswer'
 import { useJob } from '@/stores/job'
 
-/** What was seen and decided: photos, inspections with the work that waits for them, and what somebody still decides. */
+/** Photos, inspections with the work that waits for them, and open decisions. */
 const store = useJob()
 const { data } = useJobAnswer(
   'calendar',

@@ -53,11 +53,14 @@ function open(number: number): void {
   copied.value = false
 }
 watch(
-  () => !!props.begin && props.ready && saved.value && !props.use.busy.value,
+  () => !!props.begin && props.ready && saved.value && !props.use.busy.value && !!props.use.quotes.data.value,
   async (now) => {
     if (!now) return
     emit('begun')
-    const made = await keep()
+    const newest = rows.value[0]
+    // An offer of this very revision is sent again, not saved twice.
+    const same = newest && newest.revision === props.use.store.revision && !newest.withdrawn && !newest.accepted_on
+    const made = same ? newest : await keep()
     if (made) open(made.number)
   },
   { immediate: true },

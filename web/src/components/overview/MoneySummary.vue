@@ -17,7 +17,7 @@ const rows = computed<[string, number][]>(() => {
   return estimate
     ? [
         ['Materials', estimate.materials],
-        ['Margin in it', estimate.margin],
+        ['Margin', estimate.margin],
         ['Tax', estimate.tax],
       ]
     : []

@@ -70,7 +70,7 @@ const labelled = computed(() => {
   )
 })
 
-/** The names of what stands, each moved down until it lies on no other. */
+/** Names of the structures, kept off each other and off the site's own labels. */
 const names = computed(() =>
   place(
     props.plan.stands.map((stand) => ({
@@ -348,7 +348,7 @@ watch([drawing, asking], ([kind, way]) => {
         <path :d="path(stand.walls as number[][][])" class="wall" />
         <path :d="path(stand.outlines as number[][][])" class="piece" />
       </g>
-      <!-- Names lie over everything that stands, and none over another. -->
+      <!-- Drawn last, over every structure. -->
       <g class="names" aria-hidden="true">
         <text
           v-for="name in names"

@@ -34,7 +34,7 @@ const ROLES: [Role, string][] = [
   ['height', 'Height'],
   ['code', 'Description'],
 ]
-/** What each column holds, chosen where the headings do not tell; and the file it was chosen for. */
+/** The role of each column, as read or as chosen, and the text that it belongs to. */
 const roles = ref<Role[]>([])
 const held = ref('')
 const columns = computed(() => (told.value?.problems.length ? told.value.columns : null))
@@ -49,16 +49,16 @@ function choose(at: number, role: Role): void {
   roles.value = Array.from({ length: width.value }, (_, k) => (k === at ? role : (roles.value[k] ?? 'none')))
 }
 
-async function take(brought: string, brought_as: As): Promise<void> {
+async function take(brought: string, brought_as: As, chosen: Role[] = []): Promise<void> {
   busy.value = true
   fault.value = ''
   told.value = null
   try {
     const bare: 'ft' | 'm' = store.tape.system === 'imperial' ? 'ft' : 'm'
-    const body = { document: store.document!, text: brought, brought_as, bare, roles: [...roles.value] }
+    const body = { document: store.document!, text: brought, brought_as, bare, roles: chosen }
     const found = (await ask(api.POST('/api/views/survey', { body }))) as SurveyRead
     told.value = found
-    if (found.columns && !roles.value.length) roles.value = [...found.columns.roles]
+    if (found.columns && !chosen.length) roles.value = [...found.columns.roles]
     taken.value = found.things.length
     if (found.things.length) props.site.add(found.things, found)
     held.value = brought_as === 'points' && found.problems.length ? brought : ''
@@ -72,14 +72,14 @@ async function take(brought: string, brought_as: As): Promise<void> {
     busy.value = false
   }
 }
-/** What was taken onto the site by the columns as they were goes again: it is the same file, read otherwise. */
+/** The same file is read with the chosen columns: what was imported from it before is removed. */
 async function again(): Promise<void> {
   const ids = (told.value?.things ?? []).map((thing) => thing.id)
   store.change(
     (job) => (job.site.things = job.site.things.filter((thing) => !ids.includes(thing.id))),
     'a survey read by other columns',
   )
-  await take(held.value, 'points')
+  await take(held.value, 'points', [...roles.value])
 }
 async function file([picked]: File[]): Promise<void> {
   const way = WAYS.find(([end]) => picked!.name.toLowerCase().endsWith(end))?.[1] ?? 'points'
@@ -118,7 +118,7 @@ async function file([picked]: File[]): Promise<void> {
         </li>
       </ul>
       <template v-if="columns && width > 2">
-        <p class="small">Is a column read as what it is not? Choose what each holds, and import again.</p>
+        <p class="small">If a column was misread, choose what each one holds and import again.</p>
         <div v-for="k in width" :key="k" class="column small">
           <span>
             <b>{{ columns.headings[k - 1] || `Column ${k}` }}</b>

@@ -26,7 +26,7 @@ const store = useJob()
 const reference = useReference()
 const emit = defineEmits<{ touch: [thing: string] }>()
 const { spec, path, set, addGate, addBand } = useFence(toRef(props, 'structure'))
-/** What is added has its row among the line's: it opens there. */
+/** Adds a gate or an obstruction and opens its row in the line's table. */
 const add = (sort: 'gate' | 'zone') =>
   emit('touch', `${props.structure}/${sort}/${sort === 'zone' ? addBand() : addGate()}`)
 onMounted(() => void reference.load())

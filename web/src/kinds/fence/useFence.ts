@@ -27,7 +27,7 @@ export function useFence(structure: Ref<string>) {
   }
   const end = () => spec.value!.straights.reduce((sum, item) => sum + item.length_m, 0)
   const middle = () => end() * 0.5
-  /** A gate in the middle of the line: its id. */
+  /** Adds a gate in the middle of the line. Returns its id. */
   function addGate(): string {
     const id = fresh(spec.value!.openings, 'gate')
     edit('a gate', (at) =>
@@ -42,7 +42,7 @@ export function useFence(structure: Ref<string>) {
     )
     return id
   }
-  /** A band that no post stands in, in the middle of the line: its id. */
+  /** Adds a no-dig band in the middle of the line. Returns its id. */
   function addBand(): string {
     const id = fresh(spec.value!.zones, 'no-dig')
     edit('a no-dig band', (at) =>
